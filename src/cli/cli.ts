@@ -1,0 +1,202 @@
+import { createHash } from 'node:crypto';
+import { readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
+import { basename } from 'node:path';
+import { Command, CommanderError } from 'commander';
+import packageJson from '../../package.json';
+import { audit } from '../core/audit/engine';
+import { type Audit, countByGravity } from '../core/audit/finding';
+import { RULES, ruleById } from '../core/audit/rules';
+import { NO_CHOICES, parseChoices } from '../core/correct/choices';
+import { correctDrawing } from '../core/correct/correct';
+import { readDrawing } from '../core/dxf/interpret';
+import { fail, ok, type Problem, type Result, sayProblem } from '../core/result';
+import { learnStandard } from '../core/standard/learn';
+import { parseStandard, type Standard, standardJsonSchema, writeStandard } from '../core/standard/standard';
+
+/** Exit codes: the drawings comply; something must be settled; a file could not be read or the call was wrong. */
+const COMPLIES = 0;
+const HELD = 1;
+const FAILED = 2;
+
+/** Larger files would not fit the memory of a usual workstation beside their index. */
+const MOST_BYTES = 1_500_000_000;
+
+export interface Streams {
+  out(text: string): void;
+  err(text: string): void;
+}
+
+class Stop extends Error {
+  constructor(readonly problem: Problem, readonly file: string) {
+    super(problem.message);
+  }
+}
+
+/** Runs the command line and answers with the exit code. Results go to `out`, everything else to `err`. */
+export async function runCli(args: readonly string[], streams: Streams): Promise<number> {
+  let code = COMPLIES;
+  const program = new Command('warden')
+    .description('Audits drawings against an office standard, corrects them and proves it.')
+    .version(packageJson.version)
+    .exitOverride()
+    .configureOutput({ writeOut: streams.out, writeErr: streams.err });
+
+  program
+    .command('learn')
+    .description('a draft standard from a drawing known to be good')
+    .argument('<drawing>')
+    .requiredOption('--out <standard.json>', 'where to write the standard')
+    .option('--name <name>', 'name of the standard')
+    .action((file: string, options: { out: string; name?: string }) => {
+      const drawing = must(readDrawing(readBytes(file)), file);
+      const standard = learnStandard(drawing, options.name ?? basename(file).replace(/\.dxf$/i, ''));
+      writeWhole(options.out, writeStandard(standard));
+      streams.err(`Learnt ${standard.layers.length} layers and ${standard.linetypes.length} linetypes. Written to ${options.out}.\n`);
+    });
+
+  program
+    .command('audit')
+    .description('checks drawings against a standard')
+    .argument('<drawings...>')
+    .requiredOption('--standard <standard.json>')
+    .option('--format <json|text>', 'how to print the result', oneOf('format', ['json', 'text']), 'json')
+    .action((files: string[], options: { standard: string; format: string }) => {
+      const standard = readStandard(options.standard);
+      const drawings: ({ file: string; sha256: string } & Audit)[] = [];
+      for (const file of files) {
+        // One drawing that cannot be read does not keep the others from being audited.
+        try {
+          const bytes = readBytes(file);
+          const result = audit(must(readDrawing(bytes), file), standard);
+          drawings.push({ file, sha256: createHash('sha256').update(bytes).digest('hex'), ...result });
+          if (result.verdict === 'held' && code === COMPLIES) code = HELD;
+        } catch (error) {
+          if (!(error instanceof Stop)) throw error;
+          streams.err(`${error.file}: ${sayProblem(error.problem)}\n`);
+          code = FAILED;
+        }
+      }
+      streams.out(
+        options.format === 'json'
+          ? `${JSON.stringify({ ...identity(standard), drawings }, null, 2)}\n`
+          : drawings.map((entry) => textOf(entry.file, entry)).join('\n'),
+      );
+    });
+
+  program
+    .command('correct')
+    .description('corrects what is automatic, and what was decided')
+    .argument('<drawing>')
+    .requiredOption('--standard <standard.json>')
+    .requiredOption('--out <out.dxf>')
+    .option('--rules <a,b>', 'only these rules')
+    .option('--choices <file.json>', 'decisions on layers and objects')
+    .action((file: string, options: { standard: string; out: string; rules?: string; choices?: string }) => {
+      const standard = readStandard(options.standard);
+      const rules = options.rules?.split(',').map((rule) => rule.trim());
+      const unknown = rules?.find((rule) => !ruleById(rule));
+      if (unknown !== undefined)
+        throw new Stop(
+          { code: 'unknown-rule', message: `There is no rule “${unknown}”.`, action: `Rules: ${RULES.map((rule) => rule.meta.id).join(', ')}.` },
+          '--rules',
+        );
+      const choices = options.choices ? must(parseChoices(readText(options.choices)), options.choices) : NO_CHOICES;
+      const result = must(correctDrawing(readBytes(file), standard, { rules, choices }), file);
+      writeWhole(options.out, result.bytes);
+      const counts = countByGravity(result.after.findings);
+      streams.out(
+        `${JSON.stringify({ ...identity(standard), file, out: options.out, changes: result.changes, verdict: result.after.verdict, left: result.after.findings }, null, 2)}\n`,
+      );
+      streams.err(
+        `${result.changes.length} changes. Left: ${counts.must} must, ${counts.should} should, ${counts.note} note. Written to ${options.out}.\n`,
+      );
+      code = result.after.verdict === 'held' ? HELD : COMPLIES;
+    });
+
+  program
+    .command('schema')
+    .description('the JSON Schema of a standard')
+    .action(() => streams.out(`${JSON.stringify(standardJsonSchema(), null, 2)}\n`));
+
+  try {
+    await program.parseAsync(['node', 'warden', ...args]);
+    return code;
+  } catch (error) {
+    if (error instanceof CommanderError) return error.exitCode === 0 ? COMPLIES : FAILED;
+    if (!(error instanceof Stop)) throw error;
+    streams.err(`${error.file}: ${sayProblem(error.problem)}\n`);
+    return FAILED;
+  }
+}
+
+const identity = (standard: Standard) => ({
+  tool: 'zinc-warden',
+  version: packageJson.version,
+  standard: { name: standard.name, edition: standard.edition },
+});
+
+function oneOf(what: string, values: readonly string[]) {
+  return (value: string): string => {
+    if (values.includes(value)) return value;
+    throw new Stop({ code: 'bad-argument', message: `“${value}” is not a ${what}.`, action: `Use ${values.join(' or ')}.` }, `--${what}`);
+  };
+}
+
+function must<T>(result: Result<T>, file: string): T {
+  if (result.ok) return result.value;
+  throw new Stop(result.problem, file);
+}
+
+function readBytes(file: string): Uint8Array {
+  return must(
+    attempt(() => {
+      const { size } = statSync(file);
+      if (size > MOST_BYTES)
+        return fail('too-large', `The file has ${Math.round(size / 1e6)} MB.`, 'Split the drawing, or remove what it does not need.');
+      return ok(new Uint8Array(readFileSync(file)));
+    }),
+    file,
+  );
+}
+
+const readText = (file: string): string => new TextDecoder().decode(readBytes(file));
+const readStandard = (file: string): Standard => must(parseStandard(readText(file)), file);
+
+/** Written beside and moved into place: a stop half-way leaves no half-written file. */
+function writeWhole(file: string, content: string | Uint8Array): void {
+  must(
+    attempt(() => {
+      const beside = `${file}.${process.pid}.part`;
+      writeFileSync(beside, content);
+      renameSync(beside, file);
+      return ok(null);
+    }),
+    file,
+  );
+}
+
+function attempt<T>(work: () => Result<T>): Result<T> {
+  try {
+    return work();
+  } catch (error) {
+    const reason = error instanceof Error && 'code' in error ? String(error.code) : String(error);
+    const words: Readonly<Record<string, string>> = {
+      ENOENT: 'There is no such file or folder.',
+      EACCES: 'There is no permission for this file.',
+      EISDIR: 'This is a folder, not a file.',
+    };
+    return fail('file', words[reason] ?? `The file cannot be used (${reason}).`, 'Check the name and try again.');
+  }
+}
+
+function textOf(file: string, result: Audit): string {
+  const counts = countByGravity(result.findings);
+  const lines = [
+    `${file}: ${result.verdict} — ${counts.must} must, ${counts.should} should, ${counts.note} note`,
+    ...result.findings.map(
+      (finding) =>
+        `  ${finding.gravity.padEnd(6)} ${finding.rule.padEnd(22)} ${finding.message} Expected ${finding.expected}, found ${finding.found}.`,
+    ),
+  ];
+  return `${lines.join('\n')}\n`;
+}

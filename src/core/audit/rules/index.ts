@@ -1,0 +1,37 @@
+import type { Rule } from '../rule';
+import { layersColour } from './layers/colour';
+import { layersDefaultWidth } from './layers/default-width';
+import { layersEmptyUnknown } from './layers/empty-unknown';
+import { layersLinetype } from './layers/linetype';
+import { layersMissing } from './layers/missing';
+import { layersPrinting } from './layers/printing';
+import { layersUnknown } from './layers/unknown';
+import { layersWidth } from './layers/width';
+import { objectsBaseLayer } from './objects/base-layer';
+import { objectsOwnColour } from './objects/own-colour';
+import { objectsOwnLinetype } from './objects/own-linetype';
+import { objectsOwnWidth } from './objects/own-width';
+import { objectsWrongLayer } from './objects/wrong-layer';
+import { pensNotHeld } from './pens/not-held';
+import { pensNotPermitted } from './pens/not-permitted';
+
+/** Every rule, in the order in which findings of one weight are listed. */
+export const RULES: readonly Rule[] = [
+  layersUnknown,
+  layersMissing,
+  objectsBaseLayer,
+  objectsWrongLayer,
+  layersColour,
+  layersLinetype,
+  layersDefaultWidth,
+  layersWidth,
+  layersPrinting,
+  pensNotPermitted,
+  layersEmptyUnknown,
+  objectsOwnColour,
+  objectsOwnLinetype,
+  objectsOwnWidth,
+  pensNotHeld,
+];
+
+export const ruleById = (id: string): Rule | undefined => RULES.find((rule) => rule.meta.id === id);

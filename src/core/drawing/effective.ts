@@ -1,0 +1,116 @@
+import { foldName } from '../dxf/interner';
+import { type Colour, CONTRAST } from './colour';
+import { type Drawing, layerNameOf } from './drawing';
+import { FROM_LAYER_COLOUR, FROM_SYMBOL_COLOUR, NO_RGB, WIDTH_FROM_LAYER, WIDTH_FROM_SYMBOL } from '../dxf/objects';
+
+/** Where a property comes from: the object itself, its layer, the placement of the symbol it is in, or nowhere. */
+export type Source = 'own' | 'layer' | 'placement' | 'default';
+
+/** How an object really looks. */
+export interface Effective {
+  /** Layer after "in a symbol, the base layer means the placement's layer". */
+  readonly layer: string;
+  readonly colour: Colour;
+  readonly colourFrom: Source;
+  readonly linetype: string;
+  readonly linetypeFrom: Source;
+  readonly widthMm: number;
+  readonly widthFrom: Source;
+  /** The layer shows: it is on and not frozen. */
+  readonly shows: boolean;
+  readonly prints: boolean;
+}
+
+/** The layer whose objects, inside a symbol, take the placement's layer. The format fixes its name. */
+export const BASE_LAYER = '0';
+
+/** Linetype names by which the format says "from layer" and "from symbol". */
+const LINETYPE_FROM_LAYER = 'bylayer';
+const LINETYPE_FROM_SYMBOL = 'byblock';
+export const CONTINUOUS = 'Continuous';
+
+const DEFAULT_COLOUR: Colour = { number: CONTRAST };
+
+export const isLinetypeFromLayer = (name: string): boolean => foldName(name) === LINETYPE_FROM_LAYER;
+export const isLinetypeFromSymbol = (name: string): boolean => foldName(name) === LINETYPE_FROM_SYMBOL;
+
+/**
+ * Resolves the colour, linetype and width of a row.
+ * @param placement how the placement of the symbol around it looks, null outside of symbols
+ * @param defaultWidthMm what "default width" means, from the standard; common practice 0.25
+ */
+export function effective(
+  drawing: Drawing,
+  row: number,
+  placement: Effective | null,
+  defaultWidthMm: number,
+): Effective {
+  const { objects } = drawing;
+  const named = layerNameOf(drawing, row);
+  const layerName = named === BASE_LAYER && placement ? placement.layer : named;
+  const layer = drawing.layerByName.get(foldName(layerName));
+
+  let colour: Colour = DEFAULT_COLOUR;
+  let colourFrom: Source = 'default';
+  const number = objects.colour[row];
+  if (objects.rgb[row] !== NO_RGB) {
+    colour = { rgb: objects.rgb[row] };
+    colourFrom = 'own';
+  } else if (number === FROM_LAYER_COLOUR) {
+    colour = layer?.colour ?? DEFAULT_COLOUR;
+    colourFrom = 'layer';
+  } else if (number === FROM_SYMBOL_COLOUR) {
+    if (placement) {
+      colour = placement.colour;
+      colourFrom = 'placement';
+    }
+  } else if (number >= 1 && number <= 255) {
+    colour = { number };
+    colourFrom = 'own';
+  }
+
+  let linetype = CONTINUOUS;
+  let linetypeFrom: Source = 'default';
+  const linetypeId = objects.linetype[row];
+  const ownLinetype = linetypeId < 0 ? LINETYPE_FROM_LAYER : drawing.document.names.text(linetypeId);
+  if (isLinetypeFromLayer(ownLinetype)) {
+    linetype = layer?.linetype ?? CONTINUOUS;
+    linetypeFrom = 'layer';
+  } else if (isLinetypeFromSymbol(ownLinetype)) {
+    if (placement) {
+      linetype = placement.linetype;
+      linetypeFrom = 'placement';
+    }
+  } else {
+    linetype = ownLinetype;
+    linetypeFrom = 'own';
+  }
+
+  let widthMm = defaultWidthMm;
+  let widthFrom: Source = 'default';
+  const width = objects.width[row];
+  if (width === WIDTH_FROM_LAYER) {
+    widthMm = layer && layer.width >= 0 ? layer.width / 100 : defaultWidthMm;
+    widthFrom = 'layer';
+  } else if (width === WIDTH_FROM_SYMBOL) {
+    if (placement) {
+      widthMm = placement.widthMm;
+      widthFrom = 'placement';
+    }
+  } else if (width >= 0) {
+    widthMm = width / 100;
+    widthFrom = 'own';
+  }
+
+  return {
+    layer: layerName,
+    colour,
+    colourFrom,
+    linetype,
+    linetypeFrom,
+    widthMm,
+    widthFrom,
+    shows: (layer?.on ?? true) && !(layer?.frozen ?? false),
+    prints: layer?.prints ?? true,
+  };
+}

@@ -1,0 +1,134 @@
+import type { DxfDocument } from './document';
+import { afterTag } from './tags';
+
+/** A tag to be written. Numbers are written as given; text in the file's own encoding. */
+export interface NewTag {
+  readonly code: number;
+  readonly value: string | number;
+}
+
+/** Replace the bytes `start` to `end` of the original by `bytes`. */
+export interface ByteEdit {
+  readonly start: number;
+  readonly end: number;
+  readonly bytes: Uint8Array;
+}
+
+/**
+ * Edits of one document, gathered tag by tag. Two edits of the same tag become one; everything that no edit
+ * touches comes out byte for byte. Nothing is written before {@link byteEdits}.
+ */
+export class TagEdits {
+  private readonly replaced = new Map<number, string>();
+  private readonly removed = new Set<number>();
+  private readonly before = new Map<number, NewTag[]>();
+
+  constructor(readonly document: DxfDocument) {}
+
+  get isEmpty(): boolean {
+    return this.replaced.size === 0 && this.removed.size === 0 && this.before.size === 0;
+  }
+
+  /** Give a tag another value; blanks around the old value are kept as they were. */
+  replace(tag: number, value: string | number): void {
+    this.replaced.set(tag, String(value));
+  }
+
+  remove(tag: number): void {
+    this.removed.add(tag);
+  }
+
+  removeRange(start: number, end: number): void {
+    for (let tag = start; tag < end; tag++) this.removed.add(tag);
+  }
+
+  isRemoved(tag: number): boolean {
+    return this.removed.has(tag);
+  }
+
+  /** Put new tags before this one; further calls for the same tag add after the earlier ones. */
+  insertBefore(tag: number, tags: readonly NewTag[]): void {
+    const present = this.before.get(tag);
+    if (present) present.push(...tags);
+    else this.before.set(tag, [...tags]);
+  }
+
+  /** The edits in the order of the file, neighbours not joined, none overlapping. */
+  byteEdits(): ByteEdit[] {
+    const { tags, codec } = this.document;
+    const touched = [...new Set([...this.replaced.keys(), ...this.removed, ...this.before.keys()])].sort((a, b) => a - b);
+    const edits: ByteEdit[] = [];
+    const push = (start: number, end: number, bytes: Uint8Array): void => {
+      const last = edits.at(-1);
+      // A removal that touches the one before it is the same change: a whole object goes as one range.
+      if (last && last.end === start && (bytes.length === 0 || last.bytes.length === 0) && start !== end && last.start !== last.end)
+        edits[edits.length - 1] = { start: last.start, end, bytes: joined(last.bytes, bytes) };
+      else edits.push({ start, end, bytes });
+    };
+    for (const tag of touched) {
+      const at = tag < tags.count ? tags.starts[tag] : tags.bytes.length;
+      const added = this.before.get(tag);
+      if (added) push(at, at, this.written(added));
+      if (this.removed.has(tag)) push(at, afterTag(tags, tag), NO_BYTES);
+      else {
+        const value = this.replaced.get(tag);
+        if (value === undefined) continue;
+        const { bytes } = tags;
+        let from = tags.values[tag];
+        let to = tags.ends[tag];
+        while (from < to && bytes[from] === 32) from++;
+        while (to > from && bytes[to - 1] === 32) to--;
+        push(from, to, codec.encode(value));
+      }
+    }
+    return edits;
+  }
+
+  private written(added: readonly NewTag[]): Uint8Array {
+    const { lineEnd, codec } = this.document;
+    const lines = added.map((tag) => `${String(tag.code).padStart(3)}${lineEnd}${tag.value}${lineEnd}`);
+    return codec.encode(lines.join(''));
+  }
+}
+
+const NO_BYTES = new Uint8Array(0);
+
+function joined(a: Uint8Array, b: Uint8Array): Uint8Array {
+  const whole = new Uint8Array(a.length + b.length);
+  whole.set(a);
+  whole.set(b, a.length);
+  return whole;
+}
+
+/**
+ * Applies edits given in file order.
+ * @throws RangeError when edits overlap or lie outside the file: a fault of the caller, never of the input
+ */
+export function applyByteEdits(bytes: Uint8Array, edits: readonly ByteEdit[]): Uint8Array {
+  let size = bytes.length;
+  for (const edit of edits) size += edit.bytes.length - (edit.end - edit.start);
+  const result = new Uint8Array(size);
+  let from = 0;
+  let to = 0;
+  for (const edit of edits) {
+    if (edit.start < from || edit.end < edit.start || edit.end > bytes.length)
+      throw new RangeError(`edits overlap at byte ${edit.start}`);
+    result.set(bytes.subarray(from, edit.start), to);
+    to += edit.start - from;
+    result.set(edit.bytes, to);
+    to += edit.bytes.length;
+    from = edit.end;
+  }
+  result.set(bytes.subarray(from), to);
+  return result;
+}
+
+/** The edits that turn the edited bytes back into the original. */
+export function inverseEdits(bytes: Uint8Array, edits: readonly ByteEdit[]): ByteEdit[] {
+  let shift = 0;
+  return edits.map((edit) => {
+    const start = edit.start + shift;
+    shift += edit.bytes.length - (edit.end - edit.start);
+    return { start, end: start + edit.bytes.length, bytes: bytes.slice(edit.start, edit.end) };
+  });
+}

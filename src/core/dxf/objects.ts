@@ -1,0 +1,211 @@
+import { type DxfDocument, tagIs, TagReader, type TagRange } from './document';
+
+/** Colour number meaning "from layer" and "from symbol"; linetype and width have theirs below. */
+export const FROM_LAYER_COLOUR = 256;
+export const FROM_SYMBOL_COLOUR = 0;
+/** Widths in 1/100 mm; these three are not widths. */
+export const WIDTH_FROM_LAYER = -1;
+export const WIDTH_FROM_SYMBOL = -2;
+export const WIDTH_DEFAULT = -3;
+/** No RGB colour on the object. */
+export const NO_RGB = -1;
+
+/**
+ * Every graphical object of a drawing as rows of parallel arrays. What can be read without knowing the kind of
+ * the object is read here in one pass; the rest is decoded from its tags when asked for.
+ */
+export class ObjectTable {
+  count = 0;
+  private room = 1024;
+  /** Own record: first tag, and one past its last. */
+  start = new Uint32Array(this.room);
+  end = new Uint32Array(this.room);
+  /** One past the last tag including vertices, attributes and their end mark. */
+  groupEnd = new Uint32Array(this.room);
+  /** Interned entity name. */
+  entity = new Int32Array(this.room);
+  /** Interned layer name, -1 when the object names none. */
+  layer = new Int32Array(this.room);
+  /** Interned linetype name, -1 when the object names none. */
+  linetype = new Int32Array(this.room);
+  colour = new Int16Array(this.room);
+  rgb = new Int32Array(this.room);
+  /** 1/100 mm or one of the WIDTH_ values. */
+  width = new Int16Array(this.room);
+  linetypeScale = new Float64Array(this.room);
+  /** Tag that holds the handle, 0 when there is none. */
+  handleTag = new Uint32Array(this.room);
+  container = new Int32Array(this.room);
+  /** Row of the placement an attribute belongs to, else -1. */
+  parent = new Int32Array(this.room);
+  invisible = new Uint8Array(this.room);
+
+  add(): number {
+    if (this.count === this.room) this.grow();
+    const row = this.count++;
+    this.layer[row] = -1;
+    this.linetype[row] = -1;
+    this.colour[row] = FROM_LAYER_COLOUR;
+    this.rgb[row] = NO_RGB;
+    this.width[row] = WIDTH_FROM_LAYER;
+    this.linetypeScale[row] = 1;
+    this.parent[row] = -1;
+    return row;
+  }
+
+  private grow(): void {
+    this.room *= 2;
+    const more = <T extends Uint8Array | Int16Array | Int32Array | Uint32Array | Float64Array>(old: T, next: T): T => {
+      next.set(old);
+      return next;
+    };
+    this.start = more(this.start, new Uint32Array(this.room));
+    this.end = more(this.end, new Uint32Array(this.room));
+    this.groupEnd = more(this.groupEnd, new Uint32Array(this.room));
+    this.entity = more(this.entity, new Int32Array(this.room));
+    this.layer = more(this.layer, new Int32Array(this.room));
+    this.linetype = more(this.linetype, new Int32Array(this.room));
+    this.colour = more(this.colour, new Int16Array(this.room));
+    this.rgb = more(this.rgb, new Int32Array(this.room));
+    this.width = more(this.width, new Int16Array(this.room));
+    this.linetypeScale = more(this.linetypeScale, new Float64Array(this.room));
+    this.handleTag = more(this.handleTag, new Uint32Array(this.room));
+    this.container = more(this.container, new Int32Array(this.room));
+    this.parent = more(this.parent, new Int32Array(this.room));
+    this.invisible = more(this.invisible, new Uint8Array(this.room));
+  }
+}
+
+/** The tags of one property on an object, so that an edit can find them. */
+export interface PropertyTags {
+  layer: number;
+  colour: number;
+  rgb: number;
+  colourName: number;
+  linetype: number;
+  width: number;
+  /** Tag before which a property that is absent can be put. */
+  insertAt: number;
+}
+
+/**
+ * Walks the part of a record that all objects share and calls `visit` for each tag in it: up to the second
+ * subclass mark, without application groups and extended data. Files without subclass marks share the whole record.
+ */
+export function eachCommonTag(document: DxfDocument, range: TagRange, visit: (tag: number, code: number) => void): number {
+  const { codes, values, bytes } = document.tags;
+  let marks = 0;
+  let inGroup = false;
+  let tag = range.start + 1;
+  for (; tag < range.end; tag++) {
+    const code = codes[tag];
+    if (code === 102) {
+      inGroup = bytes[values[tag]] === 123;
+      continue;
+    }
+    if (inGroup) continue;
+    if (code >= 1000) break;
+    if (code === 100 && ++marks === 2) break;
+    visit(tag, code);
+  }
+  return tag;
+}
+
+/** Finds the property tags of an object's record. */
+export function propertyTags(document: DxfDocument, range: TagRange): PropertyTags {
+  const found: PropertyTags = { layer: -1, colour: -1, rgb: -1, colourName: -1, linetype: -1, width: -1, insertAt: range.end };
+  eachCommonTag(document, range, (tag, code) => {
+    if (code === 8 && found.layer < 0) found.layer = tag;
+    else if (code === 62 && found.colour < 0) found.colour = tag;
+    else if (code === 420 && found.rgb < 0) found.rgb = tag;
+    else if (code === 430 && found.colourName < 0) found.colourName = tag;
+    else if (code === 6 && found.linetype < 0) found.linetype = tag;
+    else if (code === 370 && found.width < 0) found.width = tag;
+  });
+  if (found.layer >= 0) found.insertAt = found.layer + 1;
+  return found;
+}
+
+/** Reads the objects of one run of records into rows of `container`; paper-space rows go to `sheet` if given. */
+export function readObjects(
+  document: DxfDocument,
+  table: ObjectTable,
+  range: TagRange,
+  container: { index: number; rows: number[] },
+  sheet: { index: number; rows: number[] } | null,
+): void {
+  const { tags, names } = document;
+  const { codes, values, ends } = tags;
+  const reader = new TagReader(document);
+  let tag = range.start;
+  let owner = -1; // the polyline or placement whose parts follow
+  let ownerIsPlacement = false;
+  while (tag < range.end) {
+    const start = tag;
+    tag++;
+    while (tag < range.end && codes[tag] !== 0) tag++;
+    const isVertex = tagIs(tags, start, 'VERTEX');
+    if (owner >= 0 && (isVertex || tagIs(tags, start, 'SEQEND'))) {
+      table.groupEnd[owner] = tag;
+      if (!isVertex) owner = -1;
+      continue;
+    }
+    const row = table.add();
+    table.start[row] = start;
+    table.end[row] = tag;
+    table.groupEnd[row] = tag;
+    table.entity[row] = names.id(values[start], ends[start]);
+    const isAttribute = owner >= 0 && ownerIsPlacement && tagIs(tags, start, 'ATTRIB');
+    if (isAttribute) {
+      table.parent[row] = owner;
+      table.groupEnd[owner] = tag;
+    } else owner = -1;
+    let onPaper = false;
+    let follows = false;
+    eachCommonTag(document, { start, end: tag }, (at, code) => {
+      switch (code) {
+        case 5:
+          table.handleTag[row] ||= at;
+          break;
+        case 8:
+          if (table.layer[row] < 0) table.layer[row] = names.id(values[at], ends[at]);
+          break;
+        case 6:
+          table.linetype[row] = names.id(values[at], ends[at]);
+          break;
+        case 62:
+          table.colour[row] = reader.int(at, FROM_LAYER_COLOUR);
+          break;
+        case 420:
+          table.rgb[row] = reader.int(at, NO_RGB) & 0xffffff;
+          break;
+        case 370:
+          table.width[row] = reader.int(at, WIDTH_FROM_LAYER);
+          break;
+        case 48: {
+          const scale = reader.number(at);
+          if (Number.isFinite(scale) && scale > 0) table.linetypeScale[row] = scale;
+          break;
+        }
+        case 60:
+          table.invisible[row] = reader.int(at) === 1 ? 1 : 0;
+          break;
+        case 67:
+          onPaper = reader.int(at) === 1;
+          break;
+      }
+    });
+    if (!isAttribute) {
+      ownerIsPlacement = tagIs(tags, start, 'INSERT');
+      follows = ownerIsPlacement || tagIs(tags, start, 'POLYLINE');
+      if (follows) owner = row;
+      const home = onPaper && sheet ? sheet : container;
+      table.container[row] = home.index;
+      home.rows.push(row);
+    } else {
+      const home = sheet && table.container[table.parent[row]] === sheet.index ? sheet : container;
+      table.container[row] = home.index;
+      home.rows.push(row);
+    }
+  }
+}

@@ -1,0 +1,29 @@
+/** An upright box; empty while `minX > maxX`. */
+export interface Box {
+  minX: number;
+  minY: number;
+  maxX: number;
+  maxY: number;
+}
+
+export const emptyBox = (): Box => ({ minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity });
+
+export const isEmpty = (box: Box): boolean => !(box.minX <= box.maxX && box.minY <= box.maxY);
+
+/** Widens a box to hold a point; points that are not finite are left out. */
+export function include(box: Box, x: number, y: number): void {
+  if (!Number.isFinite(x) || !Number.isFinite(y)) return;
+  if (x < box.minX) box.minX = x;
+  if (x > box.maxX) box.maxX = x;
+  if (y < box.minY) box.minY = y;
+  if (y > box.maxY) box.maxY = y;
+}
+
+export function includeBox(box: Box, other: Box): void {
+  if (isEmpty(other)) return;
+  include(box, other.minX, other.minY);
+  include(box, other.maxX, other.maxY);
+}
+
+export const widthOf = (box: Box): number => Math.max(0, box.maxX - box.minX);
+export const heightOf = (box: Box): number => Math.max(0, box.maxY - box.minY);
