@@ -1,7 +1,7 @@
-import { handleOf, kindOf, layerNameOf, sayContainer } from '../../../drawing/drawing';
+import { type Drawing, handleOf, kindOf, layerNameOf, sayContainer } from '../../../drawing/drawing';
 import { foldName } from '../../../dxf/interner';
 import type { OwnProperty } from '../../../standard/standard';
-import { type AuditContext, groupBy, isGenerated, placesOf } from '../../context';
+import { type AuditContext, groupBy, isGenerated, isPlaced, placesOf } from '../../context';
 import type { Finding } from '../../finding';
 import type { Change, Choice, CorrectionContext, FindingDraft } from '../../rule';
 
@@ -63,25 +63,28 @@ export function* ownValues(
     rows.push(row);
     values.set(row, value);
   }
-  const symbolOf = (row: number): string => {
-    const container = drawing.containers[drawing.objects.container[row]];
-    return container.kind === 'symbol' ? container.name : '';
-  };
-  for (const group of groupBy(rows, (row) => `${symbolOf(row)}\n${foldName(layerNameOf(drawing, row))}\n${values.get(row)}`).values()) {
-    const symbol = symbolOf(group[0]);
+  const inside = (row: number): boolean => !isPlaced(drawing, row);
+  for (const group of groupBy(rows, (row) => `${inside(row)}\n${foldName(layerNameOf(drawing, row))}\n${values.get(row)}`).values()) {
+    const symbol = inside(group[0]) ? saySymbols(drawing, group) : '';
     const layer = layerNameOf(drawing, group[0]);
     const value = values.get(group[0])!;
     const clause = layers.get(foldName(layer))?.standard?.clause;
     const whose = group.length === 1 ? `1 object carries ${WORD[property]} of its own` : `${group.length} objects carry ${WORD[property]} of their own`;
     yield {
-      message: `${whose} ${symbol ? `inside symbol “${symbol}”, ` : ''}on layer “${layer}”.`,
+      message: `${whose} ${symbol ? `inside ${symbol}, ` : ''}on layer “${layer}”.`,
       expected: `${property} from the layer`,
       found: value,
       ...placesOf(drawing, group),
-      subject: { layer, property, value, ...(symbol ? { symbol } : {}) },
+      subject: { layer, property, value, ...(symbol ? { symbol: 'inside' } : {}) },
       ...(clause ? { clause } : {}),
     };
   }
+}
+
+/** "symbol “Bollard”", "3 symbols". */
+function saySymbols(drawing: Drawing, rows: readonly number[]): string {
+  const names = new Set(rows.map((row) => drawing.containers[drawing.objects.container[row]].name));
+  return names.size === 1 ? `symbol “${[...names][0]}”` : `${names.size} symbols`;
 }
 
 /** Gives a property of the objects of a finding back to their layer. */

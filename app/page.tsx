@@ -1,0 +1,51 @@
+import Link from 'next/link';
+import { listDrawings } from '@/server/drawings';
+import { draft, editionInForce } from '@/server/editions';
+import { DrawingsTable } from '@/ui/drawings/DrawingsTable';
+import { buttonClass } from '@/ui/kit/Button';
+import { Nothing, Page } from '@/ui/kit/Page';
+import { count } from '@/ui/kit/say';
+
+export const metadata = { title: 'Desk' };
+
+export default function Desk() {
+  const drawings = listDrawings();
+  const held = drawings.filter((drawing) => drawing.verdict === 'held' || drawing.state !== 'ready');
+  const released = drawings.filter((drawing) => drawing.verdict === 'released' && drawing.state === 'ready');
+  const open = draft();
+  const inForce = editionInForce();
+  return (
+    <Page
+      title="Desk"
+      about={held.length > 0 ? `${count(held.length, 'drawing needs', 'drawings need')} a person.` : 'Nothing waits for a person.'}
+      actions={
+        <Link href="/intake" className={buttonClass('main')}>
+          Take in drawings
+        </Link>
+      }
+    >
+      {!inForce && (
+        <Nothing title="There is no standard yet">
+          Drawings are checked against your office’s standard. <Link href="/standard" className="text-verdigris underline">Define it</Link>, or learn one from a
+          drawing that is known to be good.
+        </Nothing>
+      )}
+      {open && inForce?.state === 'issued' && (
+        <p className="mb-4 border-l-[3px] border-verdigris bg-verdigris-soft px-3 py-1.5">
+          {open.label} of the standard is being written ({count(open.layerCount, 'layer')}).{' '}
+          <Link href="/standard" className="font-medium text-verdigris-deep underline underline-offset-2">
+            Go on with it
+          </Link>
+        </p>
+      )}
+      <h2 className="mb-2 font-semibold">Held</h2>
+      {held.length > 0 ? <DrawingsTable drawings={held} /> : <Nothing title="No drawing is held">{drawings.length === 0 && 'Drawings that do not comply wait here.'}</Nothing>}
+      {released.length > 0 && (
+        <>
+          <h2 className="mb-2 mt-7 font-semibold">Released</h2>
+          <DrawingsTable drawings={released} />
+        </>
+      )}
+    </Page>
+  );
+}

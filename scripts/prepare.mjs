@@ -1,0 +1,36 @@
+// What every command needs first: the packages of the lock file. Nothing is done when they are there already.
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+process.env.NEXT_TELEMETRY_DISABLED = '1';
+
+export function run(command, args, options = {}) {
+  const result = spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options });
+  if (result.error) throw result.error;
+  return result.status ?? 1;
+}
+
+export function must(command, args, options) {
+  const status = run(command, args, options);
+  if (status !== 0) {
+    console.error(`\n“${command} ${args.join(' ')}” failed (exit ${status}).`);
+    process.exit(status);
+  }
+}
+
+export function installPackages() {
+  const mark = join(root, 'node_modules', '.zinc-lock');
+  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
+  console.log('Installing packages (better-sqlite3 is compiled here; this takes a few minutes the first time) …');
+  // “install” rather than “ci”: it takes the pinned versions too, and does not mind a registry that lacks the
+  // builds for other systems.
+  must('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error']);
+  writeFileSync(mark, lock);
+}
+
+export const bin = (name) => join(root, 'node_modules', '.bin', name);

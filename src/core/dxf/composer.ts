@@ -1,0 +1,523 @@
+import { codecFor } from './encoding';
+import { decimal } from './editor';
+import type { NewTag } from './edits';
+
+/** Properties of a new object; what is left out comes from its layer. */
+export interface Props {
+  readonly layer: string;
+  readonly colour?: number;
+  readonly linetype?: string;
+  /** mm */
+  readonly widthMm?: number;
+}
+
+export interface NewLayer {
+  readonly name: string;
+  readonly colour: number;
+  readonly linetype?: string;
+  /** mm; null or absent leaves the default. */
+  readonly widthMm?: number | null;
+  readonly prints?: boolean;
+}
+
+export interface TextOptions {
+  readonly angleDeg?: number;
+  readonly across?: 'left' | 'centre' | 'right';
+  readonly up?: 'baseline' | 'middle';
+  readonly style?: string;
+}
+
+export type Point = readonly [number, number];
+type Version = 'AC1009' | 'AC1015' | 'AC1018' | 'AC1024' | 'AC1032';
+
+/** Records of the space being drawn in: a symbol, the model or a sheet. */
+export class SpaceComposer {
+  readonly records: NewTag[][] = [];
+
+  constructor(
+    private readonly file: DrawingComposer,
+    private readonly owner: string,
+    private readonly onPaper: boolean,
+  ) {}
+
+  line(props: Props, from: Point, to: Point): void {
+    this.add('LINE', props, 'AcDbLine', [...point(10, from), ...point(11, to)]);
+  }
+
+  /** @param bulges one for each vertex, where segments are arcs */
+  polyline(props: Props, points: readonly Point[], closed = false, bulges: readonly number[] = []): void {
+    if (this.file.version === 'AC1009') {
+      this.oldPolyline(props, points, closed, bulges);
+      return;
+    }
+    this.add('LWPOLYLINE', props, 'AcDbPolyline', [
+      { code: 90, value: points.length },
+      { code: 70, value: closed ? 1 : 0 },
+      ...points.flatMap(([x, y], i): NewTag[] => [
+        { code: 10, value: decimal(x) },
+        { code: 20, value: decimal(y) },
+        ...(bulges[i] ? [{ code: 42, value: decimal(bulges[i]) }] : []),
+      ]),
+    ]);
+  }
+
+  private oldPolyline(props: Props, points: readonly Point[], closed: boolean, bulges: readonly number[]): void {
+    this.add('POLYLINE', props, '', [{ code: 66, value: 1 }, ...point(10, [0, 0]), { code: 70, value: closed ? 1 : 0 }]);
+    for (const [i, at] of points.entries())
+      this.add('VERTEX', { layer: props.layer }, '', [...point(10, at), ...(bulges[i] ? [{ code: 42, value: decimal(bulges[i]) }] : [])]);
+    this.add('SEQEND', { layer: props.layer }, '', []);
+  }
+
+  rectangle(props: Props, [x, y]: Point, width: number, height: number): void {
+    this.polyline(props, [[x, y], [x + width, y], [x + width, y + height], [x, y + height]], true);
+  }
+
+  circle(props: Props, centre: Point, radius: number): void {
+    this.add('CIRCLE', props, 'AcDbCircle', [...point(10, centre), { code: 40, value: decimal(radius) }]);
+  }
+
+  arc(props: Props, centre: Point, radius: number, fromDeg: number, toDeg: number): void {
+    const round: NewTag[] = [...point(10, centre), { code: 40, value: decimal(radius) }];
+    const sweep: NewTag[] = [{ code: 50, value: decimal(fromDeg) }, { code: 51, value: decimal(toDeg) }];
+    this.add('ARC', props, 'AcDbCircle', this.marked ? [...round, { code: 100, value: 'AcDbArc' }, ...sweep] : [...round, ...sweep]);
+  }
+
+  solid(props: Props, corners: readonly [Point, Point, Point, Point]): void {
+    const [a, b, c, d] = corners;
+    this.add('SOLID', props, 'AcDbTrace', [...point(10, a), ...point(11, b), ...point(12, d), ...point(13, c)]);
+  }
+
+  text(props: Props, at: Point, height: number, text: string, options: TextOptions = {}): void {
+    const across = { left: 0, centre: 1, right: 2 }[options.across ?? 'left'];
+    const up = options.up === 'middle' ? 2 : 0;
+    const placed = across !== 0 || up !== 0;
+    const body: NewTag[] = [
+      ...point(10, at),
+      { code: 40, value: decimal(height) },
+      { code: 1, value: text },
+      ...(options.angleDeg ? [{ code: 50, value: decimal(options.angleDeg) }] : []),
+      { code: 7, value: options.style ?? 'Standard' },
+      ...(across ? [{ code: 72, value: across }] : []),
+      ...(placed ? point(11, at) : []),
+    ];
+    const vertical: NewTag[] = up ? [{ code: 73, value: up }] : [];
+    this.add('TEXT', props, 'AcDbText', this.marked ? [...body, { code: 100, value: 'AcDbText' }, ...vertical] : [...body, ...vertical]);
+  }
+
+  /** Multi-line text from its top left; `\P` starts a line. */
+  paragraph(props: Props, at: Point, height: number, width: number, text: string, style = 'Standard'): void {
+    this.add('MTEXT', props, 'AcDbMText', [
+      ...point(10, at),
+      { code: 40, value: decimal(height) },
+      { code: 41, value: decimal(width) },
+      { code: 71, value: 1 },
+      { code: 72, value: 1 },
+      { code: 1, value: text },
+      { code: 7, value: style },
+    ]);
+  }
+
+  place(props: Props, symbol: string, at: Point, options: { angleDeg?: number; scale?: number; scaleX?: number } = {}): void {
+    const scale = options.scale ?? 1;
+    const scaleX = options.scaleX ?? scale;
+    this.add('INSERT', props, 'AcDbBlockReference', [
+      { code: 2, value: symbol },
+      ...point(10, at),
+      ...(scaleX !== 1 ? [{ code: 41, value: decimal(scaleX) }] : []),
+      ...(scale !== 1 ? [{ code: 42, value: decimal(scale) }, { code: 43, value: decimal(scale) }] : []),
+      ...(options.angleDeg ? [{ code: 50, value: decimal(options.angleDeg) }] : []),
+    ]);
+  }
+
+  /** Area filled with parallel lines; not in the oldest version. */
+  fill(props: Props, boundary: readonly Point[], angleDeg: number, spacing: number, islands: readonly (readonly Point[])[] = []): void {
+    const angle = (angleDeg * Math.PI) / 180;
+    const loops = [boundary, ...islands];
+    this.add('HATCH', props, 'AcDbHatch', [
+      ...point(10, [0, 0]),
+      { code: 210, value: '0.0' },
+      { code: 220, value: '0.0' },
+      { code: 230, value: '1.0' },
+      { code: 2, value: 'LINES' },
+      { code: 70, value: 0 },
+      { code: 71, value: 0 },
+      { code: 91, value: loops.length },
+      ...loops.flatMap((loop, i): NewTag[] => [
+        { code: 92, value: i === 0 ? 3 : 18 },
+        { code: 72, value: 0 },
+        { code: 73, value: 1 },
+        { code: 93, value: loop.length },
+        ...loop.flatMap(([x, y]): NewTag[] => [{ code: 10, value: decimal(x) }, { code: 20, value: decimal(y) }]),
+        { code: 97, value: 0 },
+      ]),
+      { code: 75, value: 0 },
+      { code: 76, value: 0 },
+      { code: 52, value: decimal(angleDeg) },
+      { code: 41, value: decimal(spacing) },
+      { code: 77, value: 0 },
+      { code: 78, value: 1 },
+      { code: 53, value: decimal(angleDeg) },
+      { code: 43, value: '0.0' },
+      { code: 44, value: '0.0' },
+      { code: 45, value: decimal(-Math.sin(angle) * spacing) },
+      { code: 46, value: decimal(Math.cos(angle) * spacing) },
+      { code: 79, value: 0 },
+      { code: 98, value: 0 },
+    ]);
+  }
+
+  /** Level or plumb dimension with its picture. `offset` is the place of the dimension line: a y, or an x when plumb. */
+  dimension(props: Props, from: Point, to: Point, offset: number, textHeight: number, options: { plumb?: boolean; says?: string } = {}): void {
+    const plumb = options.plumb ?? false;
+    const value = plumb ? Math.abs(to[1] - from[1]) : Math.abs(to[0] - from[0]);
+    const a: Point = plumb ? [offset, from[1]] : [from[0], offset];
+    const b: Point = plumb ? [offset, to[1]] : [to[0], offset];
+    const name = this.file.dimensionPicture(textHeight, from, to, a, b, plumb, options.says || `${Math.round(value)}`);
+    const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+    const aligned: NewTag[] = [...point(13, from), ...point(14, to)];
+    const turned: NewTag[] = plumb ? [{ code: 50, value: '90.0' }] : [];
+    this.add('DIMENSION', props, 'AcDbDimension', [
+      { code: 2, value: name },
+      ...point(10, b),
+      ...point(11, middle),
+      { code: 70, value: 32 },
+      ...(options.says ? [{ code: 1, value: options.says }] : []),
+      { code: 3, value: 'Standard' },
+      ...(this.marked ? [{ code: 100, value: 'AcDbAlignedDimension' }] : []),
+      ...aligned,
+      ...turned,
+      ...(this.marked ? [{ code: 100, value: 'AcDbRotatedDimension' }] : []),
+    ]);
+  }
+
+  /** Window onto the model: its rectangle on the sheet, the model point at its centre, and the scale 1:`scale`. */
+  viewport(props: Props, centre: Point, width: number, height: number, modelCentre: Point, scale: number): void {
+    this.viewportRecord(props, centre, width, height, modelCentre, height * scale, this.file.nextViewport());
+  }
+
+  viewportRecord(props: Props, centre: Point, width: number, height: number, view: Point, viewHeight: number, id: number): void {
+    this.add('VIEWPORT', props, 'AcDbViewport', [
+      ...point(10, centre),
+      { code: 40, value: decimal(width) },
+      { code: 41, value: decimal(height) },
+      { code: 68, value: id },
+      { code: 69, value: id },
+      { code: 12, value: decimal(view[0]) },
+      { code: 22, value: decimal(view[1]) },
+      ...point2(13, [0, 0]),
+      ...point2(14, [10, 10]),
+      ...point2(15, [10, 10]),
+      ...point(16, [0, 0], 1),
+      ...point(17, [0, 0]),
+      { code: 42, value: '50.0' },
+      { code: 43, value: '0.0' },
+      { code: 44, value: '0.0' },
+      { code: 45, value: decimal(viewHeight) },
+      { code: 50, value: '0.0' },
+      { code: 51, value: '0.0' },
+      { code: 72, value: 1000 },
+      { code: 90, value: 32864 },
+      { code: 281, value: 0 },
+      { code: 71, value: 1 },
+    ]);
+  }
+
+  private get marked(): boolean {
+    return this.file.version !== 'AC1009';
+  }
+
+  private add(entity: string, props: Props, subclass: string, body: readonly NewTag[]): void {
+    const record: NewTag[] = [{ code: 0, value: entity }, { code: 5, value: this.file.handle() }];
+    if (this.marked) record.push({ code: 330, value: this.owner }, { code: 100, value: 'AcDbEntity' });
+    if (this.onPaper) record.push({ code: 67, value: 1 });
+    record.push({ code: 8, value: props.layer });
+    if (props.linetype !== undefined) record.push({ code: 6, value: props.linetype });
+    if (props.colour !== undefined) record.push({ code: 62, value: props.colour });
+    if (props.widthMm !== undefined && this.marked) record.push({ code: 370, value: Math.round(props.widthMm * 100) });
+    if (this.marked && subclass !== '') record.push({ code: 100, value: subclass });
+    record.push(...body);
+    this.records.push(record);
+  }
+}
+
+interface NewSymbol {
+  readonly name: string;
+  readonly blockHandle: string;
+  readonly recordHandle: string;
+  readonly space: SpaceComposer;
+  readonly layout: string;
+  readonly anonymous: boolean;
+}
+
+interface NewSheet {
+  readonly name: string;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly layoutHandle: string;
+  readonly block: NewSymbol;
+}
+
+/** Makes a drawing from nothing, in a version and with the handles and owners that every reader accepts. */
+export class DrawingComposer {
+  readonly version: Version;
+  readonly model: SpaceComposer;
+  private lastHandle = 0x10;
+  private viewports = 1;
+  private dimensions = 0;
+  private readonly tables = { LTYPE: this.handle(), LAYER: this.handle(), STYLE: this.handle(), DIMSTYLE: this.handle(), BLOCK_RECORD: this.handle(), VPORT: this.handle(), VIEW: this.handle(), UCS: this.handle(), APPID: this.handle() };
+  private readonly dictionaries = { root: this.handle(), groups: this.handle(), layouts: this.handle(), plotStyles: this.handle(), plotStyle: this.handle() };
+  private readonly layers: NewLayer[] = [];
+  private readonly linetypes: { name: string; description: string; elements: readonly number[] }[] = [];
+  private readonly styles: { name: string; font: string }[] = [{ name: 'Standard', font: 'barlow' }];
+  private readonly symbols: NewSymbol[] = [];
+  private readonly sheets: NewSheet[] = [];
+  private readonly modelBlock: NewSymbol;
+  private readonly modelLayout = this.handle();
+
+  constructor(private readonly options: { version: Version; /** Number of the unit in the header. */ units: number; codePage?: string; lineEnd?: string; linetypeScale?: number }) {
+    this.version = options.version;
+    this.modelBlock = this.block('*Model_Space', false, this.modelLayout);
+    this.model = this.modelBlock.space;
+  }
+
+  handle(): string {
+    return (++this.lastHandle).toString(16).toUpperCase();
+  }
+
+  nextViewport(): number {
+    return ++this.viewports;
+  }
+
+  layer(layer: NewLayer): void {
+    this.layers.push(layer);
+  }
+
+  linetype(name: string, description: string, elements: readonly number[]): void {
+    this.linetypes.push({ name, description, elements });
+  }
+
+  textStyle(name: string, font: string): void {
+    this.styles.push({ name, font });
+  }
+
+  symbol(name: string, draw: (space: SpaceComposer) => void): void {
+    const made = this.block(name, false, '');
+    this.symbols.push(made);
+    draw(made.space);
+  }
+
+  sheet(name: string, widthMm: number, heightMm: number): SpaceComposer {
+    const layoutHandle = this.handle();
+    const block = this.block(this.sheets.length === 0 ? '*Paper_Space' : `*Paper_Space${this.sheets.length - 1}`, this.sheets.length === 0, layoutHandle);
+    this.sheets.push({ name, widthMm, heightMm, layoutHandle, block });
+    if (this.version !== 'AC1009')
+      block.space.viewportRecord({ layer: '0' }, [widthMm / 2, heightMm / 2], widthMm, heightMm, [widthMm / 2, heightMm / 2], heightMm, 1);
+    return block.space;
+  }
+
+  dimensionPicture(height: number, from: Point, to: Point, a: Point, b: Point, plumb: boolean, text: string): string {
+    const name = `*D${++this.dimensions}`;
+    const made = this.block(name, false, '', true);
+    this.symbols.push(made);
+    const own = { layer: '0', colour: 0 };
+    const gap = height * 0.4;
+    const over = height * 0.6;
+    const sense = (value: number): number => (value < 0 ? -1 : 1);
+    for (const [foot, end] of [
+      [from, a],
+      [to, b],
+    ]) {
+      const s = plumb ? sense(end[0] - foot[0]) : sense(end[1] - foot[1]);
+      made.space.line(own, plumb ? [foot[0] + s * gap, foot[1]] : [foot[0], foot[1] + s * gap], plumb ? [end[0] + s * over, end[1]] : [end[0], end[1] + s * over]);
+      made.space.line(own, [end[0] - height * 0.35, end[1] - height * 0.35], [end[0] + height * 0.35, end[1] + height * 0.35]);
+    }
+    made.space.line(own, a, b);
+    const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+    made.space.text(own, plumb ? [middle[0] - height * 0.45, middle[1]] : [middle[0], middle[1] + height * 0.45], height, text, { across: 'centre', angleDeg: plumb ? 90 : 0 });
+    return name;
+  }
+
+  private block(name: string, onPaper: boolean, layout: string, anonymous = false): NewSymbol {
+    const recordHandle = this.handle();
+    return { name, recordHandle, blockHandle: this.handle(), layout, anonymous, space: new SpaceComposer(this, recordHandle, onPaper) };
+  }
+
+  /** The drawing as the bytes of a text DXF. */
+  bytes(): Uint8Array {
+    const tags: NewTag[] = [];
+    const section = (name: string, fill: () => void): void => {
+      tags.push({ code: 0, value: 'SECTION' }, { code: 2, value: name });
+      fill();
+      tags.push({ code: 0, value: 'ENDSEC' });
+    };
+    const old = this.version === 'AC1009';
+    const entities = [...this.model.records, ...(this.sheets[0]?.block.space.records ?? [])].flat();
+    section('TABLES', () => this.writeTables(tags));
+    section('BLOCKS', () => this.writeBlocks(tags));
+    section('ENTITIES', () => tags.push(...entities));
+    if (!old) section('OBJECTS', () => this.writeObjects(tags));
+    tags.push({ code: 0, value: 'EOF' });
+    // The header names the next free handle, so it is made when all others have been given out.
+    const body = tags.splice(0);
+    section('HEADER', () => this.writeHeader(tags));
+    const lineEnd = this.options.lineEnd ?? '\n';
+    const text = [...tags, ...body].map((tag) => `${String(tag.code).padStart(3)}${lineEnd}${tag.value}${lineEnd}`).join('');
+    return codecFor(this.version, this.options.codePage ?? 'ANSI_1252').encode(text);
+  }
+
+  private writeHeader(tags: NewTag[]): void {
+    const set = (name: string, code: number, value: string | number): void => {
+      tags.push({ code: 9, value: name }, { code, value });
+    };
+    set('$ACADVER', 1, this.version);
+    set('$DWGCODEPAGE', 3, this.options.codePage ?? 'ANSI_1252');
+    set('$LTSCALE', 40, decimal(this.options.linetypeScale ?? 1));
+    set('$PSLTSCALE', 70, 1);
+    if (this.version !== 'AC1009') {
+      set('$MEASUREMENT', 70, 1);
+      set('$INSUNITS', 70, this.options.units);
+    }
+    set('$CLAYER', 8, '0');
+    set('$HANDLING', 70, 1);
+    set('$HANDSEED', 5, (this.lastHandle + 1).toString(16).toUpperCase());
+  }
+
+  private writeTables(tags: NewTag[]): void {
+    const old = this.version === 'AC1009';
+    const table = (name: keyof DrawingComposer['tables'], records: readonly NewTag[][], subclass: string): void => {
+      tags.push({ code: 0, value: 'TABLE' }, { code: 2, value: name }, { code: 5, value: this.tables[name] });
+      if (!old) tags.push({ code: 330, value: '0' }, { code: 100, value: 'AcDbSymbolTable' });
+      tags.push({ code: 70, value: records.length });
+      if (!old && name === 'DIMSTYLE') tags.push({ code: 100, value: 'AcDbDimStyleTable' }, { code: 71, value: records.length });
+      for (const record of records) {
+        tags.push({ code: 0, value: name }, { code: name === 'DIMSTYLE' ? 105 : 5, value: this.handle() });
+        if (!old) tags.push({ code: 330, value: this.tables[name] }, { code: 100, value: 'AcDbSymbolTableRecord' }, { code: 100, value: subclass });
+        tags.push(...record);
+      }
+      tags.push({ code: 0, value: 'ENDTAB' });
+    };
+    const named = (name: string): NewTag[] => [{ code: 2, value: name }, { code: 70, value: 0 }];
+    table('VPORT', [[...named('*Active'), ...point2(10, [0, 0]), ...point2(11, [1, 1]), ...point2(12, [0, 0]), { code: 40, value: '1000.0' }, { code: 41, value: '1.5' }]], 'AcDbViewportTableRecord');
+    const linetypes = [
+      ...(old ? [] : ['ByBlock', 'ByLayer'].map((name) => ({ name, description: '', elements: [] as readonly number[] }))),
+      { name: 'Continuous', description: 'Unbroken line', elements: [] as readonly number[] },
+      ...this.linetypes,
+    ];
+    table(
+      'LTYPE',
+      linetypes.map(({ name, description, elements }) => [
+        ...named(name),
+        { code: 3, value: description },
+        { code: 72, value: 65 },
+        { code: 73, value: elements.length },
+        { code: 40, value: decimal(elements.reduce((sum, length) => sum + Math.abs(length), 0)) },
+        ...elements.flatMap((length): NewTag[] => (old ? [{ code: 49, value: decimal(length) }] : [{ code: 49, value: decimal(length) }, { code: 74, value: 0 }])),
+      ]),
+      'AcDbLinetypeTableRecord',
+    );
+    table(
+      'LAYER',
+      [{ name: '0', colour: 7 } as NewLayer, ...this.layers].map((layer) => [
+        ...named(layer.name),
+        { code: 62, value: layer.colour },
+        { code: 6, value: layer.linetype ?? 'Continuous' },
+        ...(old || layer.prints !== false ? [] : [{ code: 290, value: 0 }]),
+        ...(old ? [] : [{ code: 370, value: layer.widthMm == null ? -3 : Math.round(layer.widthMm * 100) }, { code: 390, value: this.dictionaries.plotStyle }]),
+      ]),
+      'AcDbLayerTableRecord',
+    );
+    table(
+      'STYLE',
+      this.styles.map(({ name, font }) => [
+        ...named(name),
+        { code: 40, value: '0.0' },
+        { code: 41, value: '1.0' },
+        { code: 50, value: '0.0' },
+        { code: 71, value: 0 },
+        { code: 42, value: '2.5' },
+        { code: 3, value: `${font}.ttf` },
+        { code: 4, value: '' },
+      ]),
+      'AcDbTextStyleTableRecord',
+    );
+    table('VIEW', [], 'AcDbViewTableRecord');
+    table('UCS', [], 'AcDbUCSTableRecord');
+    table('APPID', [named('ACAD')], 'AcDbRegAppTableRecord');
+    table('DIMSTYLE', [named('Standard')], 'AcDbDimStyleTableRecord');
+    if (old) return;
+    tags.push({ code: 0, value: 'TABLE' }, { code: 2, value: 'BLOCK_RECORD' }, { code: 5, value: this.tables.BLOCK_RECORD }, { code: 330, value: '0' }, { code: 100, value: 'AcDbSymbolTable' }, { code: 70, value: this.blocks().length });
+    for (const block of this.blocks())
+      tags.push(
+        { code: 0, value: 'BLOCK_RECORD' },
+        { code: 5, value: block.recordHandle },
+        { code: 330, value: this.tables.BLOCK_RECORD },
+        { code: 100, value: 'AcDbSymbolTableRecord' },
+        { code: 100, value: 'AcDbBlockTableRecord' },
+        { code: 2, value: block.name },
+        { code: 340, value: block.layout === '' ? '0' : block.layout },
+      );
+    tags.push({ code: 0, value: 'ENDTAB' });
+  }
+
+  private blocks(): NewSymbol[] {
+    const sheets = this.sheets.map((sheet) => sheet.block);
+    return this.version === 'AC1009' ? this.symbols : [this.modelBlock, ...sheets, ...this.symbols];
+  }
+
+  private writeBlocks(tags: NewTag[]): void {
+    const old = this.version === 'AC1009';
+    for (const block of this.blocks()) {
+      const flags = block.anonymous ? 1 : 0;
+      const head = (entity: string, handle: string, subclass: string): NewTag[] => [
+        { code: 0, value: entity },
+        { code: 5, value: handle },
+        ...(old ? [] : [{ code: 330, value: block.recordHandle }, { code: 100, value: 'AcDbEntity' }]),
+        { code: 8, value: '0' },
+        ...(old ? [] : [{ code: 100, value: subclass }]),
+      ];
+      tags.push(...head('BLOCK', block.blockHandle, 'AcDbBlockBegin'), { code: 2, value: block.name }, { code: 70, value: flags }, ...point(10, [0, 0]), { code: 3, value: block.name }, { code: 1, value: '' });
+      const isActive = block === this.modelBlock || block === this.sheets[0]?.block;
+      if (!isActive) tags.push(...block.space.records.flat());
+      tags.push(...head('ENDBLK', this.handle(), 'AcDbBlockEnd'));
+    }
+  }
+
+  private writeObjects(tags: NewTag[]): void {
+    const { root, groups, layouts, plotStyles, plotStyle } = this.dictionaries;
+    const dictionary = (handle: string, owner: string, entries: readonly (readonly [string, string])[]): void => {
+      tags.push({ code: 0, value: 'DICTIONARY' }, { code: 5, value: handle }, { code: 330, value: owner }, { code: 100, value: 'AcDbDictionary' }, { code: 281, value: 1 });
+      for (const [name, entry] of entries) tags.push({ code: 3, value: name }, { code: 350, value: entry });
+    };
+    dictionary(root, '0', [['ACAD_GROUP', groups], ['ACAD_LAYOUT', layouts], ['ACAD_PLOTSTYLENAME', plotStyles]]);
+    dictionary(groups, root, []);
+    const all = [{ name: 'Model', widthMm: 420, heightMm: 297, layoutHandle: this.modelLayout, block: this.modelBlock }, ...this.sheets];
+    dictionary(layouts, root, all.map((sheet) => [sheet.name, sheet.layoutHandle] as const));
+    tags.push(
+      { code: 0, value: 'ACDBDICTIONARYWDFLT' }, { code: 5, value: plotStyles }, { code: 330, value: root }, { code: 100, value: 'AcDbDictionary' }, { code: 281, value: 1 },
+      { code: 3, value: 'Normal' }, { code: 350, value: plotStyle }, { code: 100, value: 'AcDbDictionaryWithDefault' }, { code: 340, value: plotStyle },
+      { code: 0, value: 'ACDBPLACEHOLDER' }, { code: 5, value: plotStyle }, { code: 330, value: plotStyles },
+    );
+    for (const [i, sheet] of all.entries())
+      tags.push(
+        { code: 0, value: 'LAYOUT' }, { code: 5, value: sheet.layoutHandle }, { code: 330, value: layouts }, { code: 100, value: 'AcDbPlotSettings' },
+        { code: 1, value: '' }, { code: 2, value: '' }, { code: 4, value: '' }, { code: 6, value: '' },
+        { code: 40, value: '0.0' }, { code: 41, value: '0.0' }, { code: 42, value: '0.0' }, { code: 43, value: '0.0' },
+        { code: 44, value: decimal(sheet.widthMm) }, { code: 45, value: decimal(sheet.heightMm) },
+        { code: 142, value: '1.0' }, { code: 143, value: '1.0' }, { code: 70, value: i === 0 ? 1024 : 0 }, { code: 72, value: 1 }, { code: 73, value: 0 }, { code: 74, value: 5 },
+        { code: 100, value: 'AcDbLayout' }, { code: 1, value: sheet.name }, { code: 70, value: 1 }, { code: 71, value: i },
+        ...point2(10, [0, 0]), ...point2(11, [sheet.widthMm, sheet.heightMm]),
+        { code: 330, value: sheet.block.recordHandle },
+      );
+  }
+}
+
+const point = (code: number, [x, y]: Point, z = 0): NewTag[] => [
+  { code, value: decimal(x) },
+  { code: code + 10, value: decimal(y) },
+  { code: code + 20, value: decimal(z) },
+];
+
+const point2 = (code: number, [x, y]: Point): NewTag[] => [
+  { code, value: decimal(x) },
+  { code: code + 10, value: decimal(y) },
+];

@@ -1,0 +1,173 @@
+import { blankStandard, checkStandard, type FieldFault, type Standard, type StandardLayer } from '../core/standard/standard';
+import { fail, ok, type Result } from '../core/result';
+import { foldName } from '../core/dxf/interner';
+import { database } from './database';
+
+export type EditionState = 'draft' | 'issued' | 'withdrawn';
+
+export interface EditionHead {
+  readonly id: number;
+  readonly number: number;
+  readonly state: EditionState;
+  readonly label: string;
+  readonly version: number;
+  readonly changedAt: string;
+  readonly issuedAt: string | null;
+  readonly issuedBy: string | null;
+  readonly note: string;
+  readonly layerCount: number;
+}
+
+export interface Edition extends EditionHead {
+  readonly standard: Standard;
+}
+
+interface Row {
+  id: number;
+  number: number;
+  state: EditionState;
+  body: string;
+  version: number;
+  changed_at: string;
+  issued_at: string | null;
+  issued_by: string | null;
+  note: string;
+}
+
+function toEdition(row: Row): Edition {
+  const standard = JSON.parse(row.body) as Standard;
+  return {
+    id: row.id,
+    number: row.number,
+    state: row.state,
+    label: standard.edition,
+    version: row.version,
+    changedAt: row.changed_at,
+    issuedAt: row.issued_at,
+    issuedBy: row.issued_by,
+    note: row.note,
+    layerCount: standard.layers.length,
+    standard,
+  };
+}
+
+const now = (): string => new Date().toISOString();
+
+export function listEditions(): EditionHead[] {
+  const rows = database().prepare('SELECT * FROM editions ORDER BY number DESC').all() as Row[];
+  return rows.map((row) => {
+    const { standard: _, ...head } = toEdition(row);
+    return head;
+  });
+}
+
+export function edition(id: number): Edition | null {
+  const row = database().prepare('SELECT * FROM editions WHERE id = ?').get(id) as Row | undefined;
+  return row ? toEdition(row) : null;
+}
+
+export function draft(): Edition | null {
+  const row = database().prepare(`SELECT * FROM editions WHERE state = 'draft'`).get() as Row | undefined;
+  return row ? toEdition(row) : null;
+}
+
+/** The edition that drawings are checked against: the newest issued one, or the draft while none is issued. */
+export function editionInForce(): Edition | null {
+  const row = database()
+    .prepare(`SELECT * FROM editions WHERE state <> 'withdrawn' ORDER BY state = 'issued' DESC, number DESC LIMIT 1`)
+    .get() as Row | undefined;
+  return row ? toEdition(row) : null;
+}
+
+/** The draft, begun from the newest issued edition (or from nothing) when there is none. */
+export function beginDraft(): Edition {
+  const present = draft();
+  if (present) return present;
+  const last = database().prepare('SELECT * FROM editions ORDER BY number DESC LIMIT 1').get() as Row | undefined;
+  const number = (last?.number ?? 0) + 1;
+  const base = last ? (JSON.parse(last.body) as Standard) : blankStandard('Our office');
+  const at = now();
+  database()
+    .prepare(`INSERT INTO editions (number, state, body, created_at, changed_at) VALUES (?, 'draft', ?, ?, ?)`)
+    .run(number, JSON.stringify({ ...base, edition: `Draft ${number}` }), at, at);
+  return draft()!;
+}
+
+export type SaveResult =
+  | { readonly ok: true; readonly edition: Edition }
+  | { readonly ok: false; readonly faults: readonly FieldFault[]; readonly conflict: boolean };
+
+/**
+ * Saves the draft if it is still the version that was edited.
+ * @param version the version that the edit started from
+ */
+export function saveDraft(version: number, data: unknown): SaveResult {
+  const present = draft();
+  if (!present)
+    return { ok: false, conflict: true, faults: [{ where: 'the draft', path: [], message: 'the draft was issued or removed meanwhile' }] };
+  if (present.version !== version)
+    return {
+      ok: false,
+      conflict: true,
+      faults: [{ where: 'the draft', path: [], message: 'someone else changed the draft meanwhile; reload to see it' }],
+    };
+  const checked = checkStandard(
+    data !== null && typeof data === 'object' ? { ...data, edition: present.standard.edition } : data,
+  );
+  if ('faults' in checked) return { ok: false, conflict: false, faults: checked.faults };
+  database()
+    .prepare(`UPDATE editions SET body = ?, version = version + 1, changed_at = ? WHERE id = ? AND version = ?`)
+    .run(JSON.stringify(checked.standard), now(), present.id, version);
+  return { ok: true, edition: draft()! };
+}
+
+/** Issues the draft: from now on it does not change. */
+export function issueDraft(issuedBy: string, note: string): Result<Edition> {
+  const present = draft();
+  if (!present) return fail('no-draft', 'There is no draft to issue.', 'Begin a draft first.');
+  if (present.standard.layers.length === 0)
+    return fail('empty', 'The draft has no layers.', 'Add at least one layer before issuing.');
+  const label = `Edition ${present.number}`;
+  // One statement: body and state change together, while the trigger still sees a draft.
+  database()
+    .prepare(`UPDATE editions SET state = 'issued', body = ?, issued_at = ?, issued_by = ?, note = ?, changed_at = ? WHERE id = ?`)
+    .run(JSON.stringify({ ...present.standard, edition: label }), now(), issuedBy, note, now(), present.id);
+  return ok(edition(present.id)!);
+}
+
+export function discardDraft(): Result<null> {
+  const present = draft();
+  if (!present) return fail('no-draft', 'There is no draft.', 'Nothing was changed.');
+  const used = database().prepare('SELECT count(*) AS n FROM revisions WHERE edition_id = ?').get(present.id) as { n: number };
+  if (used.n > 0)
+    return fail('in-use', `${used.n} audits name this draft.`, 'Issue it, or audit those drawings against an issued edition first.');
+  database().prepare('DELETE FROM editions WHERE id = ?').run(present.id);
+  return ok(null);
+}
+
+/** Takes over a whole standard from an export as the draft. */
+export function importIntoDraft(standard: Standard): Edition {
+  const present = beginDraft();
+  const saved = saveDraft(present.version, standard);
+  if (!saved.ok) throw new Error(saved.faults[0]?.message ?? 'the standard could not be saved');
+  return saved.edition;
+}
+
+/** Adds a layer to the draft, beginning one if needed; the layer is not yet part of the edition in force. */
+export function addLayerToDraft(layer: StandardLayer, linetypes: Standard['linetypes']): Result<Edition> {
+  const present = beginDraft();
+  if (present.standard.layers.some((other) => foldName(other.name) === foldName(layer.name)))
+    return fail('twice', `The draft has a layer “${layer.name}” already.`, 'Nothing was changed.');
+  const missing = linetypes.filter(
+    (linetype) => !present.standard.linetypes.some((other) => foldName(other.name) === foldName(linetype.name)),
+  );
+  const series = present.standard.pens.seriesMm;
+  const widthMm = layer.widthMm !== null && !series.includes(layer.widthMm) ? null : layer.widthMm;
+  const saved = saveDraft(present.version, {
+    ...present.standard,
+    linetypes: [...present.standard.linetypes, ...missing],
+    layers: [...present.standard.layers, { ...layer, widthMm }],
+  });
+  if (saved.ok) return ok(saved.edition);
+  return fail('bad-layer', saved.faults.map((fault) => fault.message).join('; '), 'Add the layer by hand in the Standard place.');
+}

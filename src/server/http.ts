@@ -1,0 +1,49 @@
+import type { z } from 'zod';
+import type { Problem, Result } from '../core/result';
+
+/** JSON answer with the status that fits a problem. */
+export function problemResponse(problem: Problem, status = 422): Response {
+  const statuses: Readonly<Record<string, number>> = { 'too-large': 413, 'no-drawing': 404, 'no-edition': 404, conflict: 409 };
+  return Response.json({ problem }, { status: statuses[problem.code] ?? status });
+}
+
+export const resultResponse = <T>(result: Result<T>): Response =>
+  result.ok ? Response.json(result.value ?? {}) : problemResponse(result.problem);
+
+/** Reads and checks the body of a request. */
+export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promise<Result<T>> {
+  let data: unknown;
+  try {
+    data = await request.json();
+  } catch {
+    return { ok: false, problem: { code: 'bad-request', message: 'The request is not valid JSON.', action: 'Reload the page and try again.' } };
+  }
+  const parsed = schema.safeParse(data);
+  if (parsed.success) return { ok: true, value: parsed.data };
+  const issue = parsed.error.issues[0];
+  return {
+    ok: false,
+    problem: { code: 'bad-request', message: `${issue.path.join(', ') || 'The request'}: ${issue.message}.`, action: 'Reload the page and try again.' },
+  };
+}
+
+/** The number in a route's path, or null. */
+export function idOf(text: string): number | null {
+  return /^\d{1,15}$/.test(text) ? Number(text) : null;
+}
+
+export const notFound = (): Response =>
+  problemResponse({ code: 'no-drawing', message: 'There is no such drawing.', action: 'Go back to the list.' });
+
+/**
+ * Requests that change something must come from a page of this application: the browser names the origin, and it
+ * must be the host that was asked.
+ */
+export function foreign(request: Request): Response | null {
+  const origin = request.headers.get('origin');
+  if (origin === null || origin === 'null') return origin === null ? null : forbidden();
+  return new URL(origin).host === request.headers.get('host') ? null : forbidden();
+}
+
+const forbidden = (): Response =>
+  problemResponse({ code: 'foreign', message: 'This request comes from another site.', action: 'Open Zinc Warden itself and try again.' }, 403);

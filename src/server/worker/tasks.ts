@@ -1,0 +1,69 @@
+import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { dirname } from 'node:path';
+import { audit } from '../../core/audit/engine';
+import type { Audit, Finding } from '../../core/audit/finding';
+import type { Change } from '../../core/audit/rule';
+import type { Choices } from '../../core/correct/choices';
+import { correctDrawing } from '../../core/correct/correct';
+import { type Proposal, propose, strayOf } from '../../core/correct/crosswalk';
+import { readDrawing } from '../../core/dxf/interpret';
+import { buildPicture } from '../../core/picture/build';
+import { packPicture } from '../../core/picture/picture';
+import { ok, type Result } from '../../core/result';
+import type { Standard } from '../../core/standard/standard';
+import { storeBytes } from '../files';
+
+/**
+ * The heavy work, run in a worker thread so that the server goes on answering. Each task reads its drawing from
+ * the store and gives back plain data.
+ */
+export interface Tasks {
+  audit: { request: { path: string; standard: Standard }; reply: Result<{ audit: Audit; sheets: string[] }> };
+  correct: {
+    request: { path: string; standard: Standard; findings?: string[]; choices?: Choices };
+    reply: Result<{ sha: string; size: number; changes: readonly Change[]; audit: Audit }>;
+  };
+  picture: { request: { path: string; cache: string; sheet: number; defaultWidthMm: number }; reply: Result<{ file: string }> };
+  proposals: { request: { path: string; standard: Standard; findings: readonly Finding[] }; reply: Result<Record<string, Proposal[]>> };
+}
+
+export type TaskName = keyof Tasks;
+
+type Handlers = { [N in TaskName]: (request: Tasks[N]['request']) => Tasks[N]['reply'] };
+
+const read = (path: string): Uint8Array => new Uint8Array(readFileSync(path));
+
+export const handlers: Handlers = {
+  audit({ path, standard }) {
+    const drawing = readDrawing(read(path));
+    if (!drawing.ok) return drawing;
+    return ok({ audit: audit(drawing.value, standard), sheets: drawing.value.sheets.map((sheet) => sheet.name) });
+  },
+
+  correct({ path, standard, findings, choices }) {
+    const result = correctDrawing(read(path), standard, { findings, choices });
+    if (!result.ok) return result;
+    const stored = storeBytes(result.value.bytes);
+    return ok({ ...stored, changes: result.value.changes, audit: result.value.after });
+  },
+
+  picture({ path, cache, sheet, defaultWidthMm }) {
+    if (existsSync(cache)) return ok({ file: cache });
+    const drawing = readDrawing(read(path));
+    if (!drawing.ok) return drawing;
+    const picture = buildPicture(drawing.value, drawing.value.sheets[sheet] ?? null, { defaultWidthMm });
+    mkdirSync(dirname(cache), { recursive: true });
+    const beside = `${cache}.${process.pid}.${Date.now()}.part`;
+    writeFileSync(beside, packPicture(picture));
+    renameSync(beside, cache);
+    return ok({ file: cache });
+  },
+
+  proposals({ path, standard, findings }) {
+    const drawing = readDrawing(read(path));
+    if (!drawing.ok) return drawing;
+    const proposals: Record<string, Proposal[]> = {};
+    for (const finding of findings) proposals[finding.key] = propose(standard, strayOf(drawing.value, finding));
+    return ok(proposals);
+  },
+};

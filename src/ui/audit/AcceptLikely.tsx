@@ -1,0 +1,81 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import type { Finding } from '@/core/audit/finding';
+import { Button } from '../kit/Button';
+import { Dialog, DialogFoot } from '../kit/Dialog';
+import { count } from '../kit/say';
+import { sayLikeness, type Proposals } from './types';
+
+interface Props {
+  readonly open: boolean;
+  readonly onOpenChange: (open: boolean) => void;
+  readonly findings: readonly Finding[];
+  readonly proposals: Proposals;
+  readonly onAccept: (which: readonly Finding[]) => void;
+}
+
+/** The likely proposals as a crosswalk to look over once, then take over together. */
+export function AcceptLikely({ open, onOpenChange, findings, proposals, onAccept }: Props) {
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  useEffect(() => {
+    if (open) setLeft(new Set());
+  }, [open]);
+  const taken = findings.filter((finding) => !left.has(finding.key));
+  return (
+    <Dialog open={open} onOpenChange={onOpenChange} wide title="Take over likely proposals" about="Untick what you want to decide by itself. One undo takes all of them back.">
+      <div className="min-h-0 flex-1 overflow-auto px-5 py-2">
+        <table className="w-full text-[13px]">
+          <thead className="text-left text-ink-2">
+            <tr>
+              <th className="w-7 py-1">
+                <span className="sr-only">Take over</span>
+              </th>
+              <th className="py-1 font-medium">Sender’s</th>
+              <th className="py-1 font-medium">Ours</th>
+              <th className="py-1 font-medium">Because</th>
+            </tr>
+          </thead>
+          <tbody>
+            {findings.map((finding) => {
+              const best = proposals[finding.key]?.[0];
+              if (!best) return null;
+              const label = finding.rule === 'layers/unknown' ? finding.subject.layer : `${finding.subject.kind} on ${finding.subject.layer}`;
+              return (
+                <tr key={finding.key}>
+                  <td className="border-t border-hairline py-1 align-top">
+                    <input
+                      type="checkbox"
+                      className="mt-0.5 size-4 accent-verdigris"
+                      aria-label={`${label} becomes ${best.to}`}
+                      checked={!left.has(finding.key)}
+                      onChange={(event) =>
+                        setLeft((now) => {
+                          const next = new Set(now);
+                          if (event.target.checked) next.delete(finding.key);
+                          else next.add(finding.key);
+                          return next;
+                        })
+                      }
+                    />
+                  </td>
+                  <td className="figures border-t border-hairline py-1 pr-3 align-top">{label}</td>
+                  <td className="figures border-t border-hairline py-1 pr-3 align-top font-medium text-verdigris-deep">{best.to}</td>
+                  <td className="border-t border-hairline py-1 align-top text-ink-2">
+                    {best.reasons.join('; ')} <span className="text-ink-3">({sayLikeness(best.likeness)})</span>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+      <DialogFoot>
+        <Button onClick={() => onOpenChange(false)}>Leave it</Button>
+        <Button look="main" disabled={taken.length === 0} onClick={() => onAccept(taken)}>
+          Take over {count(taken.length, 'proposal')}
+        </Button>
+      </DialogFoot>
+    </Dialog>
+  );
+}

@@ -1,0 +1,85 @@
+import { countByGravity, type Finding } from '@/core/audit/finding';
+import { GRAVITIES } from '@/core/standard/standard';
+import type { DrawingView } from '../drawings/types';
+import { cell, cellHead } from '../kit/Page';
+import { count } from '../kit/say';
+import { VerdictPlate, Weight, WeightShape } from '../kit/Weight';
+import type { RuleWords } from './types';
+
+/** The audit of the drawing as it came, against the audit of what it is now. */
+export function BeforeNow({ drawing, rules }: { drawing: DrawingView; rules: readonly RuleWords[] }) {
+  const before = drawing.first?.findings ?? [];
+  const now = drawing.current?.findings ?? [];
+  const countsBefore = countByGravity(before);
+  const countsNow = countByGravity(now);
+  const left = now.filter((finding) => finding.correction !== 'automatic');
+  return (
+    <div className="min-h-0 flex-1 overflow-auto p-3 text-[13px]">
+      <table className="mb-4 w-full border border-hairline">
+        <thead>
+          <tr>
+            <th className={cellHead}> </th>
+            <th className={`${cellHead} text-right`}>As received</th>
+            <th className={`${cellHead} text-right`}>Now</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr>
+            <td className={cell}>Outcome</td>
+            <td className={`${cell} text-right`}>
+              <VerdictPlate verdict={drawing.first?.verdict ?? null} />
+            </td>
+            <td className={`${cell} text-right`}>
+              <VerdictPlate verdict={drawing.current?.verdict ?? null} />
+            </td>
+          </tr>
+          {GRAVITIES.map((gravity) => (
+            <tr key={gravity}>
+              <td className={cell}>
+                <Weight gravity={gravity} />
+              </td>
+              <td className={`${cell} figures text-right`}>{countsBefore[gravity]}</td>
+              <td className={`${cell} figures text-right font-medium`}>{countsNow[gravity]}</td>
+            </tr>
+          ))}
+          {rules.map((rule) => {
+            const was = before.filter((finding) => finding.rule === rule.id).length;
+            const is = now.filter((finding) => finding.rule === rule.id).length;
+            if (was === 0 && is === 0) return null;
+            return (
+              <tr key={rule.id}>
+                <td className={`${cell} pl-6 text-ink-2`}>{rule.title}</td>
+                <td className={`${cell} figures text-right text-ink-2`}>{was}</td>
+                <td className={`${cell} figures text-right ${is === 0 ? 'text-verdigris' : ''}`}>{is === 0 ? 'settled' : is}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {left.length > 0 && (
+        <>
+          <h2 className="mb-1 font-semibold">{count(left.length, 'finding waits', 'findings wait')} for a person</h2>
+          <ul>
+            {left.map((finding: Finding) => (
+              <li key={finding.key} className="flex gap-2 border-b border-hairline py-1">
+                <span className="pt-1">
+                  <WeightShape gravity={finding.gravity} />
+                </span>
+                {finding.message}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <p className="mt-4 text-ink-2">
+        Checked with {drawing.edition}. Everything that no change names is the same in the corrected file, byte for byte.
+      </p>
+      <dl className="figures mt-2 grid grid-cols-[7rem_1fr] gap-y-0.5 break-all text-ink-2">
+        <dt>Received</dt>
+        <dd>{drawing.originalSha}</dd>
+        <dt>Now</dt>
+        <dd>{drawing.currentSha}</dd>
+      </dl>
+    </div>
+  );
+}
