@@ -1,9 +1,22 @@
 /** Unit tests stand beside their code; checks against outside sources are in tests/outside. */
 export default {
   testEnvironment: 'node',
-  testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/demo/**/*.test.ts', '<rootDir>/tests/outside/**/*.test.ts'],
+  testMatch: [
+    '<rootDir>/src/**/*.test.ts',
+    '<rootDir>/demo/**/*.test.ts',
+    '<rootDir>/tests/outside/**/*.test.ts',
+  ],
   transform: {
-    '^.+\\.tsx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022', transform: { react: { runtime: 'automatic' } } } }],
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      {
+        jsc: {
+          parser: { syntax: 'typescript', tsx: true },
+          target: 'es2022',
+          transform: { react: { runtime: 'automatic' } },
+        },
+      },
+    ],
   },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   testTimeout: 60000,

@@ -12,7 +12,15 @@ export default function RootLayout({ children }: { children: ReactNode }) {
   return (
     <html lang="en">
       <body>
-        <Frame edition={inForce && { office: inForce.standard.name, label: inForce.label, issued: inForce.state === 'issued' }}>
+        <Frame
+          edition={
+            inForce && {
+              office: inForce.standard.name,
+              label: inForce.label,
+              issued: inForce.state === 'issued',
+            }
+          }
+        >
           {children}
         </Frame>
       </body>

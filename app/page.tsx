@@ -17,7 +17,11 @@ export default function Desk() {
   return (
     <Page
       title="Desk"
-      about={held.length > 0 ? `${count(held.length, 'drawing needs', 'drawings need')} a person.` : 'Nothing waits for a person.'}
+      about={
+        held.length > 0
+          ? `${count(held.length, 'drawing needs', 'drawings need')} a person.`
+          : 'Nothing waits for a person.'
+      }
       actions={
         <Link href="/intake" className={buttonClass('main')}>
           Take in drawings
@@ -26,8 +30,11 @@ export default function Desk() {
     >
       {!inForce && (
         <Nothing title="There is no standard yet">
-          Drawings are checked against your office’s standard. <Link href="/standard" className="text-verdigris underline">Define it</Link>, or learn one from a
-          drawing that is known to be good.
+          Drawings are checked against your office’s standard.{' '}
+          <Link href="/standard" className="text-verdigris underline">
+            Define it
+          </Link>
+          , or learn one from a drawing that is known to be good.
         </Nothing>
       )}
       {open && inForce?.state === 'issued' && (
@@ -39,7 +46,13 @@ export default function Desk() {
         </p>
       )}
       <h2 className="mb-2 font-semibold">Held</h2>
-      {held.length > 0 ? <DrawingsTable drawings={held} /> : <Nothing title="No drawing is held">{drawings.length === 0 && 'Drawings that do not comply wait here.'}</Nothing>}
+      {held.length > 0 ? (
+        <DrawingsTable drawings={held} />
+      ) : (
+        <Nothing title="No drawing is held">
+          {drawings.length === 0 && 'Drawings that do not comply wait here.'}
+        </Nothing>
+      )}
       {released.length > 0 && (
         <>
           <h2 className="mb-2 mt-7 font-semibold">Released</h2>

@@ -1,12 +1,13 @@
 import { database } from '../src/server/database';
+import { senderId } from '../src/server/drawings';
 import { beginDraft, issueDraft, listEditions, saveDraft } from '../src/server/editions';
 import { storeBytes } from '../src/server/files';
-import { senderId } from '../src/server/drawings';
 import { demoDrawings } from './drawings';
 import { demoStandard } from './standard';
 
 /** Puts the demo into an empty data folder; a folder that is in use is left as it is. */
-if (listEditions().length > 0) console.log('The data folder is in use already; the demo is not put in again.');
+if (listEditions().length > 0)
+  console.log('The data folder is in use already; the demo is not put in again.');
 else {
   const draft = beginDraft();
   const saved = saveDraft(draft.version, demoStandard);

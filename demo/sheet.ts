@@ -18,7 +18,13 @@ export interface SheetLayers {
 }
 
 /** Frame after ISO 5457 (20 mm at the filing edge, 10 mm elsewhere) and a title block 180 mm wide (ISO 7200). */
-export function drawSheet(sheet: SpaceComposer, width: number, height: number, block: TitleBlock, layers: SheetLayers): void {
+export function drawSheet(
+  sheet: SpaceComposer,
+  width: number,
+  height: number,
+  block: TitleBlock,
+  layers: SheetLayers,
+): void {
   const { frame, thin, text } = layers;
   sheet.rectangle(frame, [20, 10], width - 30, height - 20);
   gridReferences(sheet, width, height, thin, text);
@@ -56,7 +62,10 @@ function gridReferences(sheet: SpaceComposer, width: number, height: number, thi
       ])
         sheet.line(thin, [x, a], [x, b]);
     for (const y of [7.5, height - 7.5])
-      sheet.text(text, [x + (width - 30) / across / 2, y], 3.5, String(i + 1), { across: 'centre', up: 'middle' });
+      sheet.text(text, [x + (width - 30) / across / 2, y], 3.5, String(i + 1), {
+        across: 'centre',
+        up: 'middle',
+      });
   }
   for (let i = 0; i < up; i++) {
     const y = height - 10 - ((height - 20) * i) / up;
@@ -65,13 +74,29 @@ function gridReferences(sheet: SpaceComposer, width: number, height: number, thi
       sheet.line(thin, [15, y], [20, y]);
     }
     for (const x of [17.5, width - 7.5])
-      sheet.text(text, [x, y - (height - 20) / up / 2], 3.5, String.fromCharCode(65 + i), { across: 'centre', up: 'middle' });
+      sheet.text(text, [x, y - (height - 20) / up / 2], 3.5, String.fromCharCode(65 + i), {
+        across: 'centre',
+        up: 'middle',
+      });
   }
 }
 
 export function drawNorth(space: SpaceComposer, props: Props, x: number, y: number, size: number): void {
   space.circle(props, [x, y], size);
-  space.solid(props, [[x, y + size], [x, y + size], [x - size * 0.45, y - size * 0.7], [x, y - size * 0.4]]);
-  space.polyline(props, [[x, y + size], [x + size * 0.45, y - size * 0.7], [x, y - size * 0.4]], false);
+  space.solid(props, [
+    [x, y + size],
+    [x, y + size],
+    [x - size * 0.45, y - size * 0.7],
+    [x, y - size * 0.4],
+  ]);
+  space.polyline(
+    props,
+    [
+      [x, y + size],
+      [x + size * 0.45, y - size * 0.7],
+      [x, y - size * 0.4],
+    ],
+    false,
+  );
   space.text(props, [x, y + size * 1.5], size * 0.6, 'N', { across: 'centre', up: 'middle' });
 }

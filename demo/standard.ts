@@ -6,21 +6,44 @@ const LINETYPES: Standard['linetypes'] = [
   { name: 'Continuous', description: 'Unbroken line', elementsMm: [] },
   { name: 'OHW-Hidden', description: 'Edges that cannot be seen', elementsMm: [3, -0.75] },
   { name: 'OHW-Axis', description: 'Axes and centres: long dash, dot', elementsMm: [6, -0.75, 0, -0.75] },
-  { name: 'OHW-Boundary', description: 'Limit of the site: long dash, two dots', elementsMm: [9, -1, 0, -1, 0, -1] },
-  { name: 'OHW-Service', description: 'Buried services: long dash, short dash', elementsMm: [9, -1.5, 3, -1.5] },
+  {
+    name: 'OHW-Boundary',
+    description: 'Limit of the site: long dash, two dots',
+    elementsMm: [9, -1, 0, -1, 0, -1],
+  },
+  {
+    name: 'OHW-Service',
+    description: 'Buried services: long dash, short dash',
+    elementsMm: [9, -1.5, 3, -1.5],
+  },
   { name: 'OHW-Above', description: 'Edges above the cut', elementsMm: [1.5, -1] },
 ];
 
 const LINES: ObjectKind[] = ['line', 'polyline', 'arc', 'circle', 'ellipse', 'spline'];
 const OUTLINE: ObjectKind[] = [...LINES, 'solid'];
 
-type Row = [name: string, purpose: string, kinds: ObjectKind[], colour: number, linetype: string, widthMm: number, more?: Partial<StandardLayer>];
+type Row = [
+  name: string,
+  purpose: string,
+  kinds: ObjectKind[],
+  colour: number,
+  linetype: string,
+  widthMm: number,
+  more?: Partial<StandardLayer>,
+];
 
 const ROWS: Row[] = [
   ['V-BNDY', 'Limit of the site', LINES, 14, 'OHW-Boundary', 0.5],
   ['V-TOPO-MAJR', 'Main contours of the ground', LINES, 34, 'Continuous', 0.25],
   ['V-TOPO-MINR', 'Contours between the main ones', LINES, 36, 'Continuous', 0.13],
-  ['V-SPOT', 'Spot levels: mark and figure', ['text', 'symbol', 'point', 'attribute'], 94, 'Continuous', 0.18],
+  [
+    'V-SPOT',
+    'Spot levels: mark and figure',
+    ['text', 'symbol', 'point', 'attribute'],
+    94,
+    'Continuous',
+    0.18,
+  ],
   ['V-EXST', 'Existing buildings and walls to remain', OUTLINE, 8, 'Continuous', 0.25],
   ['V-WATR', 'Edge of water, soundings', [...LINES, 'text'], 142, 'Continuous', 0.18],
   ['C-QUAY-EDGE', 'Quay: cope line and front face', LINES, 7, 'Continuous', 0.7],
@@ -31,7 +54,14 @@ const ROWS: Row[] = [
   ['S-CONC', 'Concrete outlines, cut', OUTLINE, 7, 'Continuous', 0.5],
   ['S-STEL', 'Steel outlines', OUTLINE, 150, 'Continuous', 0.35],
   ['S-HIDN', 'Hidden edges of structure', LINES, 152, 'OHW-Hidden', 0.18],
-  ['S-GRID', 'Grid lines and their marks', ['line', 'circle', 'text', 'symbol', 'attribute'], 12, 'OHW-Axis', 0.13],
+  [
+    'S-GRID',
+    'Grid lines and their marks',
+    ['line', 'circle', 'text', 'symbol', 'attribute'],
+    12,
+    'OHW-Axis',
+    0.13,
+  ],
   ['S-FILL', 'Fills of cut concrete and steel', ['fill', 'solid'], 253, 'Continuous', 0.13],
   ['A-WALL', 'Walls of the terminal building', [...LINES, 'fill'], 7, 'Continuous', 0.5],
   ['A-DOOR', 'Doors and their swing', ['symbol', 'line', 'arc'], 50, 'Continuous', 0.25],
@@ -42,13 +72,51 @@ const ROWS: Row[] = [
   ['E-NAVL', 'Navigation lights', ['symbol', 'line', 'circle'], 6, 'Continuous', 0.35],
   ['F-MAIN', 'Fire main and hydrants', ['symbol', ...LINES], 240, 'OHW-Service', 0.35],
   ['P-FUEL', 'Fuel lines', LINES, 22, 'OHW-Service', 0.35],
-  ['L-PLNT', 'Trees and shrubs of the dune planting', ['symbol', 'circle', 'arc', 'polyline'], 96, 'Continuous', 0.25],
-  ['G-DIMS', 'Dimensions', ['dimension', 'leader', 'tolerance frame'], 3, 'Continuous', 0.18, { required: true }],
+  [
+    'L-PLNT',
+    'Trees and shrubs of the dune planting',
+    ['symbol', 'circle', 'arc', 'polyline'],
+    96,
+    'Continuous',
+    0.25,
+  ],
+  [
+    'G-DIMS',
+    'Dimensions',
+    ['dimension', 'leader', 'tolerance frame'],
+    3,
+    'Continuous',
+    0.18,
+    { required: true },
+  ],
   ['G-TEXT', 'Notes and lettering', ['text', 'leader', 'table'], 7, 'Continuous', 0.25, { required: true }],
-  ['G-SYMB', 'North point, section marks, level marks', ['symbol', 'line', 'circle', 'solid', 'text', 'polyline'], 5, 'Continuous', 0.25],
-  ['G-TTLB', 'Sheet frame and title block', ['line', 'polyline', 'text', 'symbol', 'attribute', 'image', 'solid'], 7, 'Continuous', 0.7, { required: true }],
+  [
+    'G-SYMB',
+    'North point, section marks, level marks',
+    ['symbol', 'line', 'circle', 'solid', 'text', 'polyline'],
+    5,
+    'Continuous',
+    0.25,
+  ],
+  [
+    'G-TTLB',
+    'Sheet frame and title block',
+    ['line', 'polyline', 'text', 'symbol', 'attribute', 'image', 'solid'],
+    7,
+    'Continuous',
+    0.7,
+    { required: true },
+  ],
   ['G-VIEW', 'Frames of viewports; never printed', ['viewport'], 9, 'Continuous', 0.13, { prints: false }],
-  ['G-WORK', 'Working notes and construction lines; never printed', [], 221, 'Continuous', 0.13, { prints: false }],
+  [
+    'G-WORK',
+    'Working notes and construction lines; never printed',
+    [],
+    221,
+    'Continuous',
+    0.13,
+    { prints: false },
+  ],
 ];
 
 /** First edition of the (invented) Ostrelin Harbour Works Office. */

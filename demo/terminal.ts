@@ -73,7 +73,12 @@ export function defineSymbols(
   };
   file.symbol(names.fender, (s) => {
     s.rectangle(part, [-500, -1000], 1000, 160);
-    s.polyline(accent, [[-420, -840], [-260, 0], [260, 0], [420, -840]]);
+    s.polyline(accent, [
+      [-420, -840],
+      [-260, 0],
+      [260, 0],
+      [420, -840],
+    ]);
     s.line(part, [-600, 0], [600, 0]);
   });
   file.symbol(names.bollard, (s) => {
@@ -92,7 +97,12 @@ export function defineSymbols(
   });
   file.symbol(names.navigation, (s) => {
     s.circle(part, [0, 0], 500);
-    s.solid(accent, [[0, 500], [0, 500], [-430, -250], [430, -250]]);
+    s.solid(accent, [
+      [0, 500],
+      [0, 500],
+      [-430, -250],
+      [430, -250],
+    ]);
     for (const angle of [30, 90, 150]) {
       const a = (angle * Math.PI) / 180;
       s.line(part, [700 * Math.cos(a), 700 * Math.sin(a)], [1100 * Math.cos(a), 1100 * Math.sin(a)]);
@@ -104,7 +114,12 @@ export function defineSymbols(
   });
   file.symbol(names.pillar, (s) => {
     s.rectangle(part, [-400, -400], 800, 800);
-    s.polyline(accent, [[80, 320], [-160, -30], [40, -30], [-80, -320]]);
+    s.polyline(accent, [
+      [80, 320],
+      [-160, -30],
+      [40, -30],
+      [-80, -320],
+    ]);
   });
   file.symbol(names.tree, (s) => {
     s.circle(part, [0, 0], 1875);
@@ -129,18 +144,40 @@ const QUAY_Y = 20_000;
 
 /** Quay front with fenders, bollards and ladders; the cope line turns back at both ends. */
 export function drawQuay(m: SpaceComposer, l: TerminalLayers, names: SymbolNames): void {
-  m.polyline(l.quay, [[-6_000, 62_000], [-6_000, QUAY_Y + 4_000], [0, QUAY_Y], [QUAY_LENGTH, QUAY_Y], [QUAY_LENGTH + 5_000, QUAY_Y - 3_000], [QUAY_LENGTH + 12_000, QUAY_Y - 3_000]]);
+  m.polyline(l.quay, [
+    [-6_000, 62_000],
+    [-6_000, QUAY_Y + 4_000],
+    [0, QUAY_Y],
+    [QUAY_LENGTH, QUAY_Y],
+    [QUAY_LENGTH + 5_000, QUAY_Y - 3_000],
+    [QUAY_LENGTH + 12_000, QUAY_Y - 3_000],
+  ]);
   m.line(l.quay, [0, QUAY_Y + 1_200], [QUAY_LENGTH, QUAY_Y + 1_200]);
-  m.polyline(l.hidden, [[0, QUAY_Y + 3_400], [QUAY_LENGTH, QUAY_Y + 3_400]]);
-  for (let x = 4_000; x < QUAY_LENGTH; x += 6_000) if (Math.abs(x - 66_000) > 7_000) m.place(l.fender, names.fender, [x, QUAY_Y]);
-  for (let x = 7_000; x < QUAY_LENGTH; x += 12_000) if (Math.abs(x - 66_000) > 6_000) m.place(l.fitting, names.bollard, [x, QUAY_Y + 2_200]);
+  m.polyline(l.hidden, [
+    [0, QUAY_Y + 3_400],
+    [QUAY_LENGTH, QUAY_Y + 3_400],
+  ]);
+  for (let x = 4_000; x < QUAY_LENGTH; x += 6_000)
+    if (Math.abs(x - 66_000) > 7_000) m.place(l.fender, names.fender, [x, QUAY_Y]);
+  for (let x = 7_000; x < QUAY_LENGTH; x += 12_000)
+    if (Math.abs(x - 66_000) > 6_000) m.place(l.fitting, names.bollard, [x, QUAY_Y + 2_200]);
   for (let x = 19_000; x < QUAY_LENGTH; x += 30_000) m.place(l.fitting, names.ladder, [x, QUAY_Y]);
   for (let x = 0; x <= QUAY_LENGTH; x += 7_500) m.line(l.paving, [x, QUAY_Y + 1_200], [x, QUAY_Y + 16_000]);
   for (let y = QUAY_Y + 6_000; y <= QUAY_Y + 16_000; y += 5_000) m.line(l.paving, [0, y], [QUAY_LENGTH, y]);
   for (let i = 0; i < 9; i++) {
     const y = 2_000 - i * 350;
     const x = 6_000 + i * 16_500;
-    m.polyline(l.water, [[x, y], [x + 2_400, y], [x + 4_800, y], [x + 7_200, y]], false, [0.35, -0.35, 0.35]);
+    m.polyline(
+      l.water,
+      [
+        [x, y],
+        [x + 2_400, y],
+        [x + 4_800, y],
+        [x + 7_200, y],
+      ],
+      false,
+      [0.35, -0.35, 0.35],
+    );
   }
 }
 
@@ -149,7 +186,16 @@ export function drawLinkspan(m: SpaceComposer, l: TerminalLayers): void {
   const left = 62_000;
   const right = 70_000;
   for (const x of [left, right])
-    m.polyline(l.steel, [[x - 350, QUAY_Y - 400], [x + 350, QUAY_Y - 400], [x + 350, -8_000], [x - 350, -8_000]], true);
+    m.polyline(
+      l.steel,
+      [
+        [x - 350, QUAY_Y - 400],
+        [x + 350, QUAY_Y - 400],
+        [x + 350, -8_000],
+        [x - 350, -8_000],
+      ],
+      true,
+    );
   for (let y = QUAY_Y - 2_400; y > -7_500; y -= 2_000) {
     m.line(l.steel, [left + 350, y + 120], [right - 350, y + 120]);
     m.line(l.steel, [left + 350, y - 120], [right - 350, y - 120]);
@@ -165,13 +211,23 @@ export function drawLinkspan(m: SpaceComposer, l: TerminalLayers): void {
   m.line(l.grid, [(left + right) / 2, QUAY_Y + 6_000], [(left + right) / 2, -16_000]);
 }
 
-const HALL: { x: number; y: number; width: number; height: number } = { x: 50_000, y: 42_000, width: 36_000, height: 15_000 };
+const HALL: { x: number; y: number; width: number; height: number } = {
+  x: 50_000,
+  y: 42_000,
+  width: 36_000,
+  height: 15_000,
+};
 
 /** Terminal building: walls as two lines with a fill, doors, windows, a canopy and a grid. */
 export function drawHall(m: SpaceComposer, l: TerminalLayers, names: SymbolNames): void {
   const { x, y, width, height } = HALL;
   const t = 400;
-  const ring = (inset: number): Point[] => [[x + inset, y + inset], [x + width - inset, y + inset], [x + width - inset, y + height - inset], [x + inset, y + height - inset]];
+  const ring = (inset: number): Point[] => [
+    [x + inset, y + inset],
+    [x + width - inset, y + inset],
+    [x + width - inset, y + height - inset],
+    [x + inset, y + height - inset],
+  ];
   m.polyline(l.wall, ring(0), true);
   m.polyline(l.wall, ring(t), true);
   m.fill(l.wallFill, ring(0), 45, 400, [ring(t)]);
@@ -186,7 +242,8 @@ export function drawHall(m: SpaceComposer, l: TerminalLayers, names: SymbolNames
     m.rectangle(l.window, [wx, y + height - t], 2_400, t);
     m.line(l.window, [wx, y + height - t / 2], [wx + 2_400, y + height - t / 2]);
   }
-  for (const dx of [5_000, 6_000, 16_500, 29_000]) m.place(l.door, names.door, [x + dx, y + t], { angleDeg: 0 });
+  for (const dx of [5_000, 6_000, 16_500, 29_000])
+    m.place(l.door, names.door, [x + dx, y + t], { angleDeg: 0 });
   m.place(l.door, names.door, [x + 12_100, y + 6_000], { angleDeg: 90, scaleX: -1 });
   m.place(l.door, names.door, [x + 24_100, y + 3_000], { angleDeg: 90, scaleX: -1 });
   m.rectangle(l.roof, [x - 1_500, y - 3_500], width + 3_000, 3_500);
@@ -212,7 +269,8 @@ export function annotate(m: SpaceComposer, l: TerminalLayers, height = 500): voi
     ['Plant', 30_000, 4_500],
   ];
   for (const [name, dx, dy] of rooms) m.text(l.text, [x + dx, y + dy], height, name, { across: 'centre' });
-  for (let i = 0; i < 6; i++) m.dimension(l.dimension, [x + i * 6_000, y - 3_500], [x + (i + 1) * 6_000, y - 3_500], y - 6_500, height);
+  for (let i = 0; i < 6; i++)
+    m.dimension(l.dimension, [x + i * 6_000, y - 3_500], [x + (i + 1) * 6_000, y - 3_500], y - 6_500, height);
   m.dimension(l.dimension, [x, y - 3_500], [x + width, y - 3_500], y - 8_000, height);
   m.dimension(l.dimension, [x, y], [x, y + 7_500], x - 6_800, height, { plumb: true });
   m.dimension(l.dimension, [x, y + 7_500], [x, y + 15_000], x - 6_800, height, { plumb: true });
@@ -225,28 +283,73 @@ export function annotate(m: SpaceComposer, l: TerminalLayers, height = 500): voi
 
 /** Services along the quay and lights, planting and kerbs of the forecourt. */
 export function drawServices(m: SpaceComposer, l: TerminalLayers, names: SymbolNames): void {
-  m.polyline(l.power, [[46_000, 50_000], [40_000, 50_000], [40_000, 26_500], [2_000, 26_500]]);
-  m.polyline(l.power, [[40_000, 26_500], [148_000, 26_500]]);
+  m.polyline(l.power, [
+    [46_000, 50_000],
+    [40_000, 50_000],
+    [40_000, 26_500],
+    [2_000, 26_500],
+  ]);
+  m.polyline(l.power, [
+    [40_000, 26_500],
+    [148_000, 26_500],
+  ]);
   for (const x of [10_000, 40_000, 96_000, 130_000]) m.place(l.power, names.pillar, [x, 26_500]);
-  m.polyline(l.fire, [[98_000, 60_000], [98_000, 28_500], [146_000, 28_500]]);
-  m.polyline(l.fire, [[98_000, 28_500], [3_000, 28_500]]);
+  m.polyline(l.fire, [
+    [98_000, 60_000],
+    [98_000, 28_500],
+    [146_000, 28_500],
+  ]);
+  m.polyline(l.fire, [
+    [98_000, 28_500],
+    [3_000, 28_500],
+  ]);
   for (const x of [20_000, 58_000, 98_000, 140_000]) m.place(l.fire, names.hydrant, [x, 28_500]);
-  m.polyline(l.fuel, [[144_000, 60_000], [144_000, 30_500], [108_000, 30_500]]);
+  m.polyline(l.fuel, [
+    [144_000, 60_000],
+    [144_000, 30_500],
+    [108_000, 30_500],
+  ]);
   for (let x = 5_000; x < QUAY_LENGTH; x += 20_000) m.place(l.light, names.lamp, [x, 33_500]);
-  for (const x of [1_500, 57_000, 75_000, 148_500]) m.place(l.navigation, names.navigation, [x, QUAY_Y + 2_000]);
+  for (const x of [1_500, 57_000, 75_000, 148_500])
+    m.place(l.navigation, names.navigation, [x, QUAY_Y + 2_000]);
 }
 
 export function drawForecourt(m: SpaceComposer, l: TerminalLayers, names: SymbolNames): void {
-  m.polyline(l.road, [[92_000, 36_500], [148_000, 36_500], [148_000, 61_000], [92_000, 61_000]], true, [0, 0.15, 0.15, 0]);
+  m.polyline(
+    l.road,
+    [
+      [92_000, 36_500],
+      [148_000, 36_500],
+      [148_000, 61_000],
+      [92_000, 61_000],
+    ],
+    true,
+    [0, 0.15, 0.15, 0],
+  );
   for (let i = 1; i < 6; i++) m.line(l.road, [96_000, 36_500 + i * 4_000], [140_000, 36_500 + i * 4_000]);
-  m.polyline(l.road, [[2_000, 36_500], [44_000, 36_500], [44_000, 61_000], [2_000, 61_000]], true);
+  m.polyline(
+    l.road,
+    [
+      [2_000, 36_500],
+      [44_000, 36_500],
+      [44_000, 61_000],
+      [2_000, 61_000],
+    ],
+    true,
+  );
   // A fixed sequence instead of chance, so that the drawing is the same each time.
   let state = 7;
   const next = (): number => {
     state = (state * 1103515245 + 12345) % 2147483648;
     return state / 2147483648;
   };
-  for (let x = 4_000; x < 148_000; x += 5_200) m.place(l.plant, names.tree, [x + next() * 900, 65_200 + next() * 900]);
-  for (let x = 2_000; x < 149_000; x += 1_750) m.place(l.plant, names.shrub, [x + next() * 500, 68_600 + next() * 700]);
-  m.polyline(l.boundary, [[-9_000, 71_500], [153_000, 71_500], [153_000, 17_000]]);
+  for (let x = 4_000; x < 148_000; x += 5_200)
+    m.place(l.plant, names.tree, [x + next() * 900, 65_200 + next() * 900]);
+  for (let x = 2_000; x < 149_000; x += 1_750)
+    m.place(l.plant, names.shrub, [x + next() * 500, 68_600 + next() * 700]);
+  m.polyline(l.boundary, [
+    [-9_000, 71_500],
+    [153_000, 71_500],
+    [153_000, 17_000],
+  ]);
 }

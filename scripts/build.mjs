@@ -1,6 +1,16 @@
 // Builds the application: the server's worker, the command line, the shipped lettering, then the pages.
-import { chmodSync, copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+
 import { createHash } from 'node:crypto';
+import {
+  chmodSync,
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { bin, installPackages, must, root } from './prepare.mjs';
 
@@ -14,7 +24,15 @@ function treeHash() {
     if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) walk(join(path, name));
     else hash.update(path.slice(root.length)).update(readFileSync(path));
   };
-  for (const part of ['app', 'src', 'public', 'package-lock.json', 'next.config.mjs', 'postcss.config.mjs', 'scripts/build.mjs'])
+  for (const part of [
+    'app',
+    'src',
+    'public',
+    'package-lock.json',
+    'next.config.mjs',
+    'postcss.config.mjs',
+    'scripts/build.mjs',
+  ])
     if (existsSync(join(root, part))) walk(join(root, part));
   return hash.digest('hex');
 }
@@ -31,9 +49,25 @@ const hash = treeHash();
 if (existsSync(mark) && readFileSync(mark, 'utf8') === hash && existsSync(join(root, '.next', 'BUILD_ID'))) {
   console.log('Built already.');
 } else {
-  const common = { bundle: true, platform: 'node', format: 'esm', target: 'node20', sourcemap: true, packages: 'external', logLevel: 'warning' };
-  await build({ ...common, entryPoints: [join(root, 'src/server/worker/entry.ts')], outfile: join(root, 'build/worker.mjs') });
-  await build({ ...common, entryPoints: [join(root, 'src/cli/main.ts')], outfile: join(root, 'build/warden.mjs') });
+  const common = {
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    sourcemap: true,
+    packages: 'external',
+    logLevel: 'warning',
+  };
+  await build({
+    ...common,
+    entryPoints: [join(root, 'src/server/worker/entry.ts')],
+    outfile: join(root, 'build/worker.mjs'),
+  });
+  await build({
+    ...common,
+    entryPoints: [join(root, 'src/cli/main.ts')],
+    outfile: join(root, 'build/warden.mjs'),
+  });
   chmodSync(join(root, 'build/warden.mjs'), 0o755);
   must(bin('next'), ['build']);
   writeFileSync(mark, hash);

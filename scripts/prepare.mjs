@@ -1,7 +1,8 @@
 // What every command needs first: the packages of the lock file. Nothing is done when they are there already.
+
+import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';
-import { spawnSync } from 'node:child_process';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -24,9 +25,13 @@ export function must(command, args, options) {
 
 export function installPackages() {
   const mark = join(root, 'node_modules', '.zinc-lock');
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return;
-  console.log('Installing packages (better-sqlite3 is compiled here; this takes a few minutes the first time) …');
+  console.log(
+    'Installing packages (better-sqlite3 is compiled here; this takes a few minutes the first time) …',
+  );
   // “install” rather than “ci”: it takes the pinned versions too, and does not mind a registry that lacks the
   // builds for other systems.
   must('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error']);

@@ -19,7 +19,11 @@ export default function Drawings() {
         </Link>
       }
     >
-      {drawings.length > 0 ? <DrawingsTable drawings={drawings} find /> : <Nothing title="No drawings yet">Take in the first one at the Intake.</Nothing>}
+      {drawings.length > 0 ? (
+        <DrawingsTable drawings={drawings} find />
+      ) : (
+        <Nothing title="No drawings yet">Take in the first one at the Intake.</Nothing>
+      )}
     </Page>
   );
 }

@@ -6,8 +6,9 @@ export default function Reports() {
   return (
     <Page title="Reports" about="What goes back to senders, and how the work develops.">
       <Nothing title="Not built yet">
-        Here will be a report for each drawing that its sender can act on (what, where with a picture, why, how to put it right), and the trends by sender, project
-        and rule. Until then, the changes made to a drawing can be saved as a table from the drawing itself.
+        Here will be a report for each drawing that its sender can act on (what, where with a picture, why,
+        how to put it right), and the trends by sender, project and rule. Until then, the changes made to a
+        drawing can be saved as a table from the drawing itself.
       </Nothing>
     </Page>
   );

@@ -27,7 +27,10 @@ export interface Streams {
 }
 
 class Stop extends Error {
-  constructor(readonly problem: Problem, readonly file: string) {
+  constructor(
+    readonly problem: Problem,
+    readonly file: string,
+  ) {
     super(problem.message);
   }
 }
@@ -51,7 +54,9 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
       const drawing = must(readDrawing(readBytes(file)), file);
       const standard = learnStandard(drawing, options.name ?? basename(file).replace(/\.dxf$/i, ''));
       writeWhole(options.out, writeStandard(standard));
-      streams.err(`Learnt ${standard.layers.length} layers and ${standard.linetypes.length} linetypes. Written to ${options.out}.\n`);
+      streams.err(
+        `Learnt ${standard.layers.length} layers and ${standard.linetypes.length} linetypes. Written to ${options.out}.\n`,
+      );
     });
 
   program
@@ -97,10 +102,16 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
       const unknown = rules?.find((rule) => !ruleById(rule));
       if (unknown !== undefined)
         throw new Stop(
-          { code: 'unknown-rule', message: `There is no rule “${unknown}”.`, action: `Rules: ${RULES.map((rule) => rule.meta.id).join(', ')}.` },
+          {
+            code: 'unknown-rule',
+            message: `There is no rule “${unknown}”.`,
+            action: `Rules: ${RULES.map((rule) => rule.meta.id).join(', ')}.`,
+          },
           '--rules',
         );
-      const choices = options.choices ? must(parseChoices(readText(options.choices)), options.choices) : NO_CHOICES;
+      const choices = options.choices
+        ? must(parseChoices(readText(options.choices)), options.choices)
+        : NO_CHOICES;
       const result = must(correctDrawing(readBytes(file), standard, { rules, choices }), file);
       writeWhole(options.out, result.bytes);
       const counts = countByGravity(result.after.findings);
@@ -138,7 +149,14 @@ const identity = (standard: Standard) => ({
 function oneOf(what: string, values: readonly string[]) {
   return (value: string): string => {
     if (values.includes(value)) return value;
-    throw new Stop({ code: 'bad-argument', message: `“${value}” is not a ${what}.`, action: `Use ${values.join(' or ')}.` }, `--${what}`);
+    throw new Stop(
+      {
+        code: 'bad-argument',
+        message: `“${value}” is not a ${what}.`,
+        action: `Use ${values.join(' or ')}.`,
+      },
+      `--${what}`,
+    );
   };
 }
 
@@ -152,7 +170,11 @@ function readBytes(file: string): Uint8Array {
     attempt(() => {
       const { size } = statSync(file);
       if (size > MOST_BYTES)
-        return fail('too-large', `The file has ${Math.round(size / 1e6)} MB.`, 'Split the drawing, or remove what it does not need.');
+        return fail(
+          'too-large',
+          `The file has ${Math.round(size / 1e6)} MB.`,
+          'Split the drawing, or remove what it does not need.',
+        );
       return ok(new Uint8Array(readFileSync(file)));
     }),
     file,
@@ -185,7 +207,11 @@ function attempt<T>(work: () => Result<T>): Result<T> {
       EACCES: 'There is no permission for this file.',
       EISDIR: 'This is a folder, not a file.',
     };
-    return fail('file', words[reason] ?? `The file cannot be used (${reason}).`, 'Check the name and try again.');
+    return fail(
+      'file',
+      words[reason] ?? `The file cannot be used (${reason}).`,
+      'Check the name and try again.',
+    );
   }
 }
 

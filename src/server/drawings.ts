@@ -1,6 +1,6 @@
+import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { createHash } from 'node:crypto';
 import { type Audit, countByGravity, type Finding } from '../core/audit/finding';
 import type { Change } from '../core/audit/rule';
 import { type Choices, NO_CHOICES } from '../core/correct/choices';
@@ -91,14 +91,19 @@ const now = (): string => new Date().toISOString();
 export function senderId(name: string): number {
   const db = database();
   const clean = name.trim() || 'Sender not named';
-  db.prepare('INSERT INTO senders (name, folded) VALUES (?, ?) ON CONFLICT (folded) DO NOTHING').run(clean, foldName(clean));
+  db.prepare('INSERT INTO senders (name, folded) VALUES (?, ?) ON CONFLICT (folded) DO NOTHING').run(
+    clean,
+    foldName(clean),
+  );
   return (db.prepare('SELECT id FROM senders WHERE folded = ?').get(foldName(clean)) as { id: number }).id;
 }
 
 /** Takes a stored file in and starts reading it. */
 export function takeIn(file: StoredFile, name: string, sender: string, project: string): number {
   const { lastInsertRowid } = database()
-    .prepare(`INSERT INTO drawings (name, sender_id, project, received_at, original_sha, size, state) VALUES (?, ?, ?, ?, ?, ?, 'waiting')`)
+    .prepare(
+      `INSERT INTO drawings (name, sender_id, project, received_at, original_sha, size, state) VALUES (?, ?, ?, ?, ?, ?, 'waiting')`,
+    )
     .run(name, senderId(sender), project.trim(), now(), file.sha, file.size);
   const id = Number(lastInsertRowid);
   void readAndAudit(id);
@@ -107,7 +112,9 @@ export function takeIn(file: StoredFile, name: string, sender: string, project: 
 
 /** Goes on with drawings that were waiting when the application stopped. */
 export function resume(): void {
-  const rows = database().prepare(`SELECT id FROM drawings WHERE state = 'waiting'`).all() as { id: number }[];
+  const rows = database().prepare(`SELECT id FROM drawings WHERE state = 'waiting'`).all() as {
+    id: number;
+  }[];
   for (const { id } of rows) void readAndAudit(id);
 }
 
@@ -118,7 +125,11 @@ export async function readAndAudit(id: number): Promise<void> {
   const inForce = editionInForce();
   if (!row) return;
   if (!inForce) {
-    refuse(id, { code: 'no-standard', message: 'There is no standard to check against.', action: 'Define one in the Standard place, then audit again.' });
+    refuse(id, {
+      code: 'no-standard',
+      message: 'There is no standard to check against.',
+      action: 'Define one in the Standard place, then audit again.',
+    });
     return;
   }
   db.prepare(`UPDATE drawings SET state = 'reading', problem = NULL WHERE id = ?`).run(id);
@@ -130,25 +141,26 @@ export async function readAndAudit(id: number): Promise<void> {
   const stored: StoredAudit = { ...result.value.audit, sheets: result.value.sheets };
   db.transaction(() => {
     db.prepare('DELETE FROM revisions WHERE drawing_id = ?').run(id);
-    db.prepare(`INSERT INTO revisions (drawing_id, number, sha, edition_id, audit, made_at, note) VALUES (?, 0, ?, ?, ?, ?, 'As received')`).run(
-      id,
-      row.original_sha,
-      inForce.id,
-      JSON.stringify(stored),
-      now(),
-    );
+    db.prepare(
+      `INSERT INTO revisions (drawing_id, number, sha, edition_id, audit, made_at, note) VALUES (?, 0, ?, ?, ?, ?, 'As received')`,
+    ).run(id, row.original_sha, inForce.id, JSON.stringify(stored), now());
     db.prepare(`UPDATE drawings SET state = 'ready', current_revision = 0 WHERE id = ?`).run(id);
   })();
 }
 
 function refuse(id: number, problem: Problem): void {
-  database().prepare(`UPDATE drawings SET state = 'unreadable', problem = ? WHERE id = ?`).run(JSON.stringify(problem), id);
+  database()
+    .prepare(`UPDATE drawings SET state = 'unreadable', problem = ? WHERE id = ?`)
+    .run(JSON.stringify(problem), id);
 }
 
-const rowOf = (id: number): Row | undefined => database().prepare(`${SELECT} WHERE d.id = ?`).get(id) as Row | undefined;
+const rowOf = (id: number): Row | undefined =>
+  database().prepare(`${SELECT} WHERE d.id = ?`).get(id) as Row | undefined;
 
 const revisionOf = (id: number, number: number): RevisionRow | undefined =>
-  database().prepare('SELECT * FROM revisions WHERE drawing_id = ? AND number = ?').get(id, number) as RevisionRow | undefined;
+  database().prepare('SELECT * FROM revisions WHERE drawing_id = ? AND number = ?').get(id, number) as
+    | RevisionRow
+    | undefined;
 
 function headOf(row: Row, revision: RevisionRow | undefined): DrawingHead {
   const audit = revision ? (JSON.parse(revision.audit) as StoredAudit) : null;
@@ -171,7 +183,9 @@ function headOf(row: Row, revision: RevisionRow | undefined): DrawingHead {
 
 export function listDrawings(): DrawingHead[] {
   const rows = database().prepare(`${SELECT} ORDER BY d.received_at DESC, d.id DESC`).all() as Row[];
-  return rows.map((row) => headOf(row, row.current_revision === null ? undefined : revisionOf(row.id, row.current_revision)));
+  return rows.map((row) =>
+    headOf(row, row.current_revision === null ? undefined : revisionOf(row.id, row.current_revision)),
+  );
 }
 
 export function drawing(id: number): DrawingRecord | null {
@@ -213,11 +227,18 @@ export interface CorrectionOrder {
 }
 
 /** Applies corrections to the drawing as it is now; the result becomes its newest revision. */
-export async function correct(id: number, order: CorrectionOrder): Promise<Result<{ changes: number; left: number }>> {
+export async function correct(
+  id: number,
+  order: CorrectionOrder,
+): Promise<Result<{ changes: number; left: number }>> {
   const record = drawing(id);
   const inUse = record?.editionId ? edition(record.editionId) : null;
   if (!record || !inUse || record.state !== 'ready')
-    return fail('not-ready', 'The drawing is not ready to be corrected.', 'Wait until it is read, or audit it again.');
+    return fail(
+      'not-ready',
+      'The drawing is not ready to be corrected.',
+      'Wait until it is read, or audit it again.',
+    );
   const result = await runTask('correct', {
     path: filePath(record.currentSha),
     standard: inUse.standard,
@@ -226,15 +247,23 @@ export async function correct(id: number, order: CorrectionOrder): Promise<Resul
   });
   if (!result.ok) return result;
   if (result.value.changes.length === 0)
-    return fail('nothing', 'Nothing was changed.', 'The finding may be settled already, or its layer holds viewports: map it instead.');
+    return fail(
+      'nothing',
+      'Nothing was changed.',
+      'The finding may be settled already, or its layer holds viewports: map it instead.',
+    );
   const db = database();
   const number = record.corrections + 1;
   const moved = db.transaction(() => {
     // Someone else may have corrected meanwhile: the revision that this one builds on must still be the current one.
-    const still = db.prepare('SELECT current_revision AS n FROM drawings WHERE id = ?').get(id) as { n: number };
+    const still = db.prepare('SELECT current_revision AS n FROM drawings WHERE id = ?').get(id) as {
+      n: number;
+    };
     if (still.n !== record.corrections) return false;
     db.prepare('DELETE FROM revisions WHERE drawing_id = ? AND number >= ?').run(id, number);
-    db.prepare('INSERT INTO revisions (drawing_id, number, sha, edition_id, audit, changes, note, made_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)').run(
+    db.prepare(
+      'INSERT INTO revisions (drawing_id, number, sha, edition_id, audit, changes, note, made_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
+    ).run(
       id,
       number,
       result.value.sha,
@@ -247,7 +276,12 @@ export async function correct(id: number, order: CorrectionOrder): Promise<Resul
     db.prepare('UPDATE drawings SET current_revision = ? WHERE id = ?').run(number, id);
     return true;
   })();
-  if (!moved) return fail('conflict', 'Someone else corrected this drawing meanwhile.', 'Reload to see it, then decide again.');
+  if (!moved)
+    return fail(
+      'conflict',
+      'Someone else corrected this drawing meanwhile.',
+      'Reload to see it, then decide again.',
+    );
   remember(record.senderId, id, order.choices ?? NO_CHOICES);
   return ok({ changes: result.value.changes.length, left: result.value.audit.findings.length });
 }
@@ -255,8 +289,11 @@ export async function correct(id: number, order: CorrectionOrder): Promise<Resul
 /** Steps back (-1) or forward (+1) among the corrections. */
 export function step(id: number, by: -1 | 1): Result<null> {
   const record = drawing(id);
-  if (!record || (by < 0 ? !record.canUndo : !record.canRedo)) return fail('no-step', 'There is nothing to step to.', 'Nothing was changed.');
-  database().prepare('UPDATE drawings SET current_revision = ? WHERE id = ?').run(record.corrections + by, id);
+  if (!record || (by < 0 ? !record.canUndo : !record.canRedo))
+    return fail('no-step', 'There is nothing to step to.', 'Nothing was changed.');
+  database()
+    .prepare('UPDATE drawings SET current_revision = ? WHERE id = ?')
+    .run(record.corrections + by, id);
   return ok(null);
 }
 
@@ -276,17 +313,32 @@ function remember(sender: number, drawingId: number, choices: Choices): void {
        decided_at = excluded.decided_at, drawing_id = excluded.drawing_id`,
   );
   for (const [name, choice] of Object.entries(choices.layers))
-    put.run(sender, foldName(name), name, choice.action, choice.action === 'map' ? choice.to : '', now(), drawingId);
+    put.run(
+      sender,
+      foldName(name),
+      name,
+      choice.action,
+      choice.action === 'map' ? choice.to : '',
+      now(),
+      drawingId,
+    );
 }
 
 export function crosswalkOf(sender: number): CrosswalkEntry[] {
-  const rows = database().prepare('SELECT name, action, target, decided_at FROM crosswalk WHERE sender_id = ? ORDER BY folded').all(sender) as {
+  const rows = database()
+    .prepare('SELECT name, action, target, decided_at FROM crosswalk WHERE sender_id = ? ORDER BY folded')
+    .all(sender) as {
     name: string;
     action: 'map' | 'remove';
     target: string;
     decided_at: string;
   }[];
-  return rows.map((row) => ({ name: row.name, action: row.action, target: row.target, decidedAt: row.decided_at }));
+  return rows.map((row) => ({
+    name: row.name,
+    action: row.action,
+    target: row.target,
+    decidedAt: row.decided_at,
+  }));
 }
 
 export function forget(sender: number, name: string): void {
@@ -304,7 +356,10 @@ export interface SenderRecord {
 
 export function listSenders(): SenderRecord[] {
   const all = listDrawings();
-  const rows = database().prepare('SELECT id, name FROM senders ORDER BY folded').all() as { id: number; name: string }[];
+  const rows = database().prepare('SELECT id, name FROM senders ORDER BY folded').all() as {
+    id: number;
+    name: string;
+  }[];
   return rows.map(({ id, name }) => {
     const theirs = all.filter((entry) => entry.senderId === id);
     return {
@@ -325,13 +380,22 @@ export async function proposalsFor(id: number): Promise<Result<Record<string, Pr
   if (!record?.current || !inUse) return ok({});
   const asking: Finding[] = record.current.findings.filter((finding) => finding.correction === 'choice');
   if (asking.length === 0) return ok({});
-  const result = await runTask('proposals', { path: filePath(record.currentSha), standard: inUse.standard, findings: asking });
+  const result = await runTask('proposals', {
+    path: filePath(record.currentSha),
+    standard: inUse.standard,
+    findings: asking,
+  });
   if (!result.ok) return result;
   const decided = new Map(crosswalkOf(record.senderId).map((entry) => [foldName(entry.name), entry]));
   const proposals = { ...result.value };
   for (const finding of asking) {
-    const known = finding.rule === 'layers/unknown' ? decided.get(foldName(finding.subject.layer ?? '')) : undefined;
-    if (known?.action !== 'map' || !inUse.standard.layers.some((layer) => foldName(layer.name) === foldName(known.target))) continue;
+    const known =
+      finding.rule === 'layers/unknown' ? decided.get(foldName(finding.subject.layer ?? '')) : undefined;
+    if (
+      known?.action !== 'map' ||
+      !inUse.standard.layers.some((layer) => foldName(layer.name) === foldName(known.target))
+    )
+      continue;
     proposals[finding.key] = [
       { to: known.target, likeness: 1, reasons: ['decided before for this sender'] },
       ...(proposals[finding.key] ?? []).filter((proposal) => proposal.to !== known.target),
@@ -357,13 +421,26 @@ export function adoptLayer(id: number, name: string): Result<{ draft: string }> 
 }
 
 /** The picture of a drawing as it is now, or as it came. `sheet` -1 is the model. */
-export async function pictureFile(id: number, sheet: number, asReceived: boolean): Promise<Result<{ file: string }>> {
+export async function pictureFile(
+  id: number,
+  sheet: number,
+  asReceived: boolean,
+): Promise<Result<{ file: string }>> {
   const record = drawing(id);
   if (!record) return fail('no-drawing', 'There is no such drawing.', 'Go back to the list.');
   const sha = asReceived ? record.originalSha : record.currentSha;
-  const defaultWidthMm = (record.editionId ? edition(record.editionId)?.standard.pens.defaultMm : undefined) ?? 0.25;
-  const key = createHash('sha256').update(`${PICTURE_VERSION}|${sha}|${sheet}|${defaultWidthMm}`).digest('hex').slice(0, 32);
-  return runTask('picture', { path: filePath(sha), cache: join(dataFolder(), 'pictures', key), sheet, defaultWidthMm });
+  const defaultWidthMm =
+    (record.editionId ? edition(record.editionId)?.standard.pens.defaultMm : undefined) ?? 0.25;
+  const key = createHash('sha256')
+    .update(`${PICTURE_VERSION}|${sha}|${sheet}|${defaultWidthMm}`)
+    .digest('hex')
+    .slice(0, 32);
+  return runTask('picture', {
+    path: filePath(sha),
+    cache: join(dataFolder(), 'pictures', key),
+    sheet,
+    defaultWidthMm,
+  });
 }
 
 /** Raised when the form of pictures changes, so that kept ones are made anew. */

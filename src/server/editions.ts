@@ -1,6 +1,12 @@
-import { blankStandard, checkStandard, type FieldFault, type Standard, type StandardLayer } from '../core/standard/standard';
-import { fail, ok, type Result } from '../core/result';
 import { foldName } from '../core/dxf/interner';
+import { fail, ok, type Result } from '../core/result';
+import {
+  blankStandard,
+  checkStandard,
+  type FieldFault,
+  type Standard,
+  type StandardLayer,
+} from '../core/standard/standard';
 import { database } from './database';
 
 export type EditionState = 'draft' | 'issued' | 'withdrawn';
@@ -74,7 +80,9 @@ export function draft(): Edition | null {
 /** The edition that drawings are checked against: the newest issued one, or the draft while none is issued. */
 export function editionInForce(): Edition | null {
   const row = database()
-    .prepare(`SELECT * FROM editions WHERE state <> 'withdrawn' ORDER BY state = 'issued' DESC, number DESC LIMIT 1`)
+    .prepare(
+      `SELECT * FROM editions WHERE state <> 'withdrawn' ORDER BY state = 'issued' DESC, number DESC LIMIT 1`,
+    )
     .get() as Row | undefined;
   return row ? toEdition(row) : null;
 }
@@ -83,12 +91,16 @@ export function editionInForce(): Edition | null {
 export function beginDraft(): Edition {
   const present = draft();
   if (present) return present;
-  const last = database().prepare('SELECT * FROM editions ORDER BY number DESC LIMIT 1').get() as Row | undefined;
+  const last = database().prepare('SELECT * FROM editions ORDER BY number DESC LIMIT 1').get() as
+    | Row
+    | undefined;
   const number = (last?.number ?? 0) + 1;
   const base = last ? (JSON.parse(last.body) as Standard) : blankStandard('Our office');
   const at = now();
   database()
-    .prepare(`INSERT INTO editions (number, state, body, created_at, changed_at) VALUES (?, 'draft', ?, ?, ?)`)
+    .prepare(
+      `INSERT INTO editions (number, state, body, created_at, changed_at) VALUES (?, 'draft', ?, ?, ?)`,
+    )
     .run(number, JSON.stringify({ ...base, edition: `Draft ${number}` }), at, at);
   return draft()!;
 }
@@ -104,19 +116,31 @@ export type SaveResult =
 export function saveDraft(version: number, data: unknown): SaveResult {
   const present = draft();
   if (!present)
-    return { ok: false, conflict: true, faults: [{ where: 'the draft', path: [], message: 'the draft was issued or removed meanwhile' }] };
+    return {
+      ok: false,
+      conflict: true,
+      faults: [{ where: 'the draft', path: [], message: 'the draft was issued or removed meanwhile' }],
+    };
   if (present.version !== version)
     return {
       ok: false,
       conflict: true,
-      faults: [{ where: 'the draft', path: [], message: 'someone else changed the draft meanwhile; reload to see it' }],
+      faults: [
+        {
+          where: 'the draft',
+          path: [],
+          message: 'someone else changed the draft meanwhile; reload to see it',
+        },
+      ],
     };
   const checked = checkStandard(
     data !== null && typeof data === 'object' ? { ...data, edition: present.standard.edition } : data,
   );
   if ('faults' in checked) return { ok: false, conflict: false, faults: checked.faults };
   database()
-    .prepare(`UPDATE editions SET body = ?, version = version + 1, changed_at = ? WHERE id = ? AND version = ?`)
+    .prepare(
+      `UPDATE editions SET body = ?, version = version + 1, changed_at = ? WHERE id = ? AND version = ?`,
+    )
     .run(JSON.stringify(checked.standard), now(), present.id, version);
   return { ok: true, edition: draft()! };
 }
@@ -130,7 +154,9 @@ export function issueDraft(issuedBy: string, note: string): Result<Edition> {
   const label = `Edition ${present.number}`;
   // One statement: body and state change together, while the trigger still sees a draft.
   database()
-    .prepare(`UPDATE editions SET state = 'issued', body = ?, issued_at = ?, issued_by = ?, note = ?, changed_at = ? WHERE id = ?`)
+    .prepare(
+      `UPDATE editions SET state = 'issued', body = ?, issued_at = ?, issued_by = ?, note = ?, changed_at = ? WHERE id = ?`,
+    )
     .run(JSON.stringify({ ...present.standard, edition: label }), now(), issuedBy, note, now(), present.id);
   return ok(edition(present.id)!);
 }
@@ -138,9 +164,15 @@ export function issueDraft(issuedBy: string, note: string): Result<Edition> {
 export function discardDraft(): Result<null> {
   const present = draft();
   if (!present) return fail('no-draft', 'There is no draft.', 'Nothing was changed.');
-  const used = database().prepare('SELECT count(*) AS n FROM revisions WHERE edition_id = ?').get(present.id) as { n: number };
+  const used = database()
+    .prepare('SELECT count(*) AS n FROM revisions WHERE edition_id = ?')
+    .get(present.id) as { n: number };
   if (used.n > 0)
-    return fail('in-use', `${used.n} audits name this draft.`, 'Issue it, or audit those drawings against an issued edition first.');
+    return fail(
+      'in-use',
+      `${used.n} audits name this draft.`,
+      'Issue it, or audit those drawings against an issued edition first.',
+    );
   database().prepare('DELETE FROM editions WHERE id = ?').run(present.id);
   return ok(null);
 }
@@ -159,7 +191,8 @@ export function addLayerToDraft(layer: StandardLayer, linetypes: Standard['linet
   if (present.standard.layers.some((other) => foldName(other.name) === foldName(layer.name)))
     return fail('twice', `The draft has a layer “${layer.name}” already.`, 'Nothing was changed.');
   const missing = linetypes.filter(
-    (linetype) => !present.standard.linetypes.some((other) => foldName(other.name) === foldName(linetype.name)),
+    (linetype) =>
+      !present.standard.linetypes.some((other) => foldName(other.name) === foldName(linetype.name)),
   );
   const series = present.standard.pens.seriesMm;
   const widthMm = layer.widthMm !== null && !series.includes(layer.widthMm) ? null : layer.widthMm;
@@ -169,5 +202,9 @@ export function addLayerToDraft(layer: StandardLayer, linetypes: Standard['linet
     layers: [...present.standard.layers, { ...layer, widthMm }],
   });
   if (saved.ok) return ok(saved.edition);
-  return fail('bad-layer', saved.faults.map((fault) => fault.message).join('; '), 'Add the layer by hand in the Standard place.');
+  return fail(
+    'bad-layer',
+    saved.faults.map((fault) => fault.message).join('; '),
+    'Add the layer by hand in the Standard place.',
+  );
 }

@@ -1,7 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
+import { once } from 'node:events';
 import { createWriteStream, existsSync, mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { once } from 'node:events';
 import { SNIFF_LENGTH, sniff } from '../core/dxf/sniff';
 import { fail, ok, type Result } from '../core/result';
 import { dataFolder, largestUpload } from './config';
@@ -26,7 +26,10 @@ const tooLarge = (): Result<never> =>
  * a DXF, and when the limit is passed. Nothing is kept of what is refused.
  * @param declared the size that the sender states, or null
  */
-export async function storeStream(stream: ReadableStream<Uint8Array>, declared: number | null): Promise<Result<StoredFile>> {
+export async function storeStream(
+  stream: ReadableStream<Uint8Array>,
+  declared: number | null,
+): Promise<Result<StoredFile>> {
   if (declared !== null && declared > largestUpload()) {
     await stream.cancel().catch(() => undefined);
     return tooLarge();
@@ -70,7 +73,13 @@ export async function storeStream(stream: ReadableStream<Uint8Array>, declared: 
     out.end();
     await once(out, 'finish');
   } catch (error) {
-    return give(fail('upload', `The upload broke off (${error instanceof Error ? error.message : 'unknown reason'}).`, 'Send the file again.'));
+    return give(
+      fail(
+        'upload',
+        `The upload broke off (${error instanceof Error ? error.message : 'unknown reason'}).`,
+        'Send the file again.',
+      ),
+    );
   }
   const sha = hash.digest('hex');
   const target = filePath(sha);

@@ -3,7 +3,12 @@ import type { Problem, Result } from '../core/result';
 
 /** JSON answer with the status that fits a problem. */
 export function problemResponse(problem: Problem, status = 422): Response {
-  const statuses: Readonly<Record<string, number>> = { 'too-large': 413, 'no-drawing': 404, 'no-edition': 404, conflict: 409 };
+  const statuses: Readonly<Record<string, number>> = {
+    'too-large': 413,
+    'no-drawing': 404,
+    'no-edition': 404,
+    conflict: 409,
+  };
   return Response.json({ problem }, { status: statuses[problem.code] ?? status });
 }
 
@@ -16,14 +21,25 @@ export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promi
   try {
     data = await request.json();
   } catch {
-    return { ok: false, problem: { code: 'bad-request', message: 'The request is not valid JSON.', action: 'Reload the page and try again.' } };
+    return {
+      ok: false,
+      problem: {
+        code: 'bad-request',
+        message: 'The request is not valid JSON.',
+        action: 'Reload the page and try again.',
+      },
+    };
   }
   const parsed = schema.safeParse(data);
   if (parsed.success) return { ok: true, value: parsed.data };
   const issue = parsed.error.issues[0];
   return {
     ok: false,
-    problem: { code: 'bad-request', message: `${issue.path.join(', ') || 'The request'}: ${issue.message}.`, action: 'Reload the page and try again.' },
+    problem: {
+      code: 'bad-request',
+      message: `${issue.path.join(', ') || 'The request'}: ${issue.message}.`,
+      action: 'Reload the page and try again.',
+    },
   };
 }
 
@@ -33,7 +49,11 @@ export function idOf(text: string): number | null {
 }
 
 export const notFound = (): Response =>
-  problemResponse({ code: 'no-drawing', message: 'There is no such drawing.', action: 'Go back to the list.' });
+  problemResponse({
+    code: 'no-drawing',
+    message: 'There is no such drawing.',
+    action: 'Go back to the list.',
+  });
 
 /**
  * Requests that change something must come from a page of this application: the browser names the origin, and it
@@ -46,4 +66,11 @@ export function foreign(request: Request): Response | null {
 }
 
 const forbidden = (): Response =>
-  problemResponse({ code: 'foreign', message: 'This request comes from another site.', action: 'Open Zinc Warden itself and try again.' }, 403);
+  problemResponse(
+    {
+      code: 'foreign',
+      message: 'This request comes from another site.',
+      action: 'Open Zinc Warden itself and try again.',
+    },
+    403,
+  );

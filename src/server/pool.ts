@@ -15,7 +15,10 @@ function pool(): Piscina {
 }
 
 /** Runs a task in a worker thread. A worker that dies (out of memory, say) becomes a problem, not a crash. */
-export async function runTask<N extends TaskName>(name: N, request: Tasks[N]['request']): Promise<Tasks[N]['reply']> {
+export async function runTask<N extends TaskName>(
+  name: N,
+  request: Tasks[N]['request'],
+): Promise<Tasks[N]['reply']> {
   try {
     return (await pool().run({ name, request })) as Tasks[N]['reply'];
   } catch (error) {

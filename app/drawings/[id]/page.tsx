@@ -29,7 +29,12 @@ export default async function DrawingPage(props: Props) {
       drawing={{ ...rest, changeCount: changes.length }}
       layers={used?.standard.layers ?? []}
       defaultWidthMm={used?.standard.pens.defaultMm ?? 0.25}
-      rules={RULES.map(({ meta }) => ({ id: meta.id, title: meta.title, why: meta.why, checks: meta.checks }))}
+      rules={RULES.map(({ meta }) => ({
+        id: meta.id,
+        title: meta.title,
+        why: meta.why,
+        checks: meta.checks,
+      }))}
     />
   );
 }

@@ -1,9 +1,17 @@
-import { rgbOf, hexOf } from '../drawing/colour';
-import { type Drawing, type DrawingLayer, handleOf, kindOf, layerNameOf, rangeOf, sayContainer } from '../drawing/drawing';
+import { hexOf, rgbOf } from '../drawing/colour';
+import {
+  type Drawing,
+  type DrawingLayer,
+  handleOf,
+  kindOf,
+  layerNameOf,
+  rangeOf,
+  sayContainer,
+} from '../drawing/drawing';
 import { BASE_LAYER } from '../drawing/effective';
 import type { ObjectKind } from '../drawing/kinds';
-import { foldName } from '../dxf/interner';
 import { anchorOf } from '../dxf/anchor';
+import { foldName } from '../dxf/interner';
 import { isDefinitionPointLayer } from '../dxf/reserved';
 import { paperMmPerPatternUnit } from '../standard/learn';
 import { findLinetype, type Standard, type StandardLayer } from '../standard/standard';
@@ -34,7 +42,8 @@ export function makeContext(drawing: Drawing, standard: Standard): AuditContext 
   const layers = new Map<string, LayerUse>();
   for (const record of drawing.layers) {
     const key = foldName(record.name);
-    if (!layers.has(key)) layers.set(key, { name: record.name, record, standard: standardLayers.get(key), rows: [] });
+    if (!layers.has(key))
+      layers.set(key, { name: record.name, record, standard: standardLayers.get(key), rows: [] });
   }
   const uses: (LayerUse | undefined)[] = [];
   for (let row = 0; row < drawing.objects.count; row++) {
@@ -116,7 +125,9 @@ export function lookOfLayer(drawing: Drawing, standard: Standard, layer: Drawing
   return {
     colour: hexOf(rgbOf(layer.colour)),
     widthMm: layer.width >= 0 ? layer.width / 100 : standard.pens.defaultMm,
-    elementsMm: (drawing.linetypes.get(foldName(layer.linetype))?.elements ?? []).map((length) => length * mm),
+    elementsMm: (drawing.linetypes.get(foldName(layer.linetype))?.elements ?? []).map(
+      (length) => length * mm,
+    ),
     prints: layer.prints,
   };
 }

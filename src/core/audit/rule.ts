@@ -1,5 +1,5 @@
 import type { DrawingEditor } from '../dxf/editor';
-import type { OwnProperty, Gravity } from '../standard/standard';
+import type { Gravity, OwnProperty } from '../standard/standard';
 import type { AuditContext } from './context';
 import type { CorrectionKind, Finding } from './finding';
 
@@ -18,9 +18,7 @@ export interface RuleMeta {
 }
 
 /** A person's decision on a finding that has more than one way out. */
-export type Choice =
-  | { readonly action: 'map'; readonly to: string }
-  | { readonly action: 'remove' };
+export type Choice = { readonly action: 'map'; readonly to: string } | { readonly action: 'remove' };
 
 /** One thing that was changed. */
 export interface Change {

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import { foldName } from '../dxf/interner';
-import { fail, ok, type Result } from '../result';
 import type { Finding } from '../audit/finding';
 import type { Choice } from '../audit/rule';
+import { foldName } from '../dxf/interner';
+import { fail, ok, type Result } from '../result';
 
 const action = z.union([
   z.strictObject({ action: z.literal('map'), to: z.string().min(1) }),
@@ -11,10 +11,9 @@ const action = z.union([
 
 /** A person's decisions on one drawing, as the command line and the crosswalk hold them. */
 export const choicesSchema = z.strictObject({
-  layers: z
-    .record(z.string(), action)
-    .default({})
-    .meta({ description: 'By the sender’s layer name: the office layer it becomes, or that it goes with its objects.' }),
+  layers: z.record(z.string(), action).default({}).meta({
+    description: 'By the sender’s layer name: the office layer it becomes, or that it goes with its objects.',
+  }),
   objects: z
     .array(z.strictObject({ layer: z.string(), kind: z.string(), to: z.string().min(1) }))
     .default([])
@@ -48,6 +47,8 @@ export function choiceFor(choices: Choices, finding: Finding): Choice | undefine
   if (layer === undefined) return undefined;
   if (finding.rule === 'layers/unknown')
     return Object.entries(choices.layers).find(([name]) => foldName(name) === foldName(layer))?.[1];
-  const move = choices.objects.find((entry) => foldName(entry.layer) === foldName(layer) && entry.kind === kind);
+  const move = choices.objects.find(
+    (entry) => foldName(entry.layer) === foldName(layer) && entry.kind === kind,
+  );
   return move && { action: 'map', to: move.to };
 }

@@ -1,11 +1,11 @@
-import { audit } from '../audit/engine';
 import { makeContext } from '../audit/context';
+import { audit } from '../audit/engine';
 import type { Audit, Finding } from '../audit/finding';
 import type { Change, Choice } from '../audit/rule';
 import { ruleById } from '../audit/rules';
 import type { Drawing } from '../drawing/drawing';
-import { applyByteEdits } from '../dxf/edits';
 import { DrawingEditor } from '../dxf/editor';
+import { applyByteEdits } from '../dxf/edits';
 import { readDrawing } from '../dxf/interpret';
 import { ok, type Result } from '../result';
 import type { Standard } from '../standard/standard';
@@ -71,7 +71,9 @@ function wantedFindings(request: CorrectionRequest): Wanted {
   const rules = request.rules && new Set(request.rules);
   const keys = request.findings && new Set(request.findings);
   const mapped = new Set(
-    Object.values(request.choices?.layers ?? {}).flatMap((choice) => (choice.action === 'map' ? [choice.to.toLowerCase()] : [])),
+    Object.values(request.choices?.layers ?? {}).flatMap((choice) =>
+      choice.action === 'map' ? [choice.to.toLowerCase()] : [],
+    ),
   );
   return (finding, choice) => {
     if (finding.correction === 'manual') return false;
@@ -105,7 +107,9 @@ function planPass(
   choices: Choices,
   tried: Set<string>,
 ): Pass | null {
-  const open = findings.filter((finding) => !tried.has(finding.key) && wanted(finding, choiceFor(choices, finding)));
+  const open = findings.filter(
+    (finding) => !tried.has(finding.key) && wanted(finding, choiceFor(choices, finding)),
+  );
   const phase = PHASES.find((belongs) => open.some(belongs));
   if (!phase) return null;
   const editor = new DrawingEditor(drawing);

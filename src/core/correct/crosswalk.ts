@@ -1,9 +1,9 @@
-import { handleOf, kindOf, layerNameOf, type Drawing } from '../drawing/drawing';
-import { countOf, type ObjectKind } from '../drawing/kinds';
-import { sameColour, sayColour, type Colour } from '../drawing/colour';
-import { foldName } from '../dxf/interner';
-import type { Standard, StandardLayer } from '../standard/standard';
 import type { Finding } from '../audit/finding';
+import { type Colour, sameColour, sayColour } from '../drawing/colour';
+import { type Drawing, kindOf, layerNameOf } from '../drawing/drawing';
+import { countOf, OBJECT_KINDS, type ObjectKind } from '../drawing/kinds';
+import { foldName } from '../dxf/interner';
+import { findLinetype, type Standard, type StandardLayer } from '../standard/standard';
 
 /** An office layer that a sender's layer may stand for, with the reasons in words. */
 export interface Proposal {
@@ -21,22 +21,130 @@ export interface Stray {
   /** mm; null for default. */
   readonly widthMm?: number | null;
   readonly kinds: ReadonlyMap<ObjectKind, number>;
+  /** Elements of its linetype, in units of the drawing. */
+  readonly elements?: readonly number[];
+  /** How much each word of the name says, 0 to 1: a word that all the sender's layers share says little. */
+  readonly weights?: ReadonlyMap<string, number>;
 }
 
 /**
  * Short forms that drafters of any office use in layer names, to the words they stand for. Common practice.
  */
 const SHORT_FORMS: Readonly<Record<string, string>> = {
-  abv: 'above', ann: 'note', anno: 'note', annotation: 'note', annot: 'note', bdy: 'boundary', bldg: 'building', bm: 'beam',
-  bnd: 'boundary', brk: 'break', btm: 'bottom', cab: 'cable', cb: 'cable', cl: 'centre', clng: 'ceiling', cntr: 'contour', center: 'centre', centerline: 'centre',
-  centreline: 'centre', col: 'column', conc: 'concrete', cont: 'contour', ctr: 'centre', demo: 'demolish', dim: 'dimension', dims: 'dimension',
-  dimensions: 'dimension', dr: 'door', drn: 'drain', el: 'electrical', elec: 'electrical', elev: 'elevation', eq: 'equipment', equip: 'equipment',
-  exst: 'existing', ext: 'existing', fdn: 'foundation', fen: 'fender', fill: 'hatch', fin: 'finish', fl: 'floor', flr: 'floor', fnd: 'foundation',
-  furn: 'furniture', fw: 'fire', grd: 'grid', hat: 'hatch', hatching: 'hatch', hid: 'hidden', hyd: 'hydrant', ident: 'identification', lbl: 'note', label: 'note', labels: 'note',
-  leg: 'legend', lev: 'level', levels: 'level', lt: 'light', ltg: 'light', lighting: 'light', lights: 'light', lum: 'light', luminaire: 'light', nav: 'navigation', notes: 'note', outl: 'outline', pat: 'hatch', pl: 'plant', planting: 'plant', plants: 'plant', plnt: 'plant',
-  pntg: 'plant', pt: 'point', pts: 'point', points: 'point', pwr: 'power', powr: 'power', rd: 'road', rw: 'retaining', sect: 'section', sec: 'section', shrb: 'shrub', shrubs: 'shrub', spot: 'level', spt: 'level', stl: 'steel', str: 'structure', struc: 'structure',
-  struct: 'structure', structural: 'structure', sym: 'symbol', symb: 'symbol', symbols: 'symbol', tbl: 'title', title: 'title', titleblock: 'title', topo: 'terrain', tree: 'tree', trees: 'tree', ttl: 'title', ttlb: 'title', txt: 'text', veg: 'plant', vp: 'viewport', vport: 'viewport',
-  vprt: 'viewport', wall: 'wall', walls: 'wall', wat: 'water', wdw: 'window', win: 'window', wl: 'wall', wtr: 'water',
+  abv: 'above',
+  ann: 'note',
+  anno: 'note',
+  annotation: 'note',
+  annot: 'note',
+  bdy: 'boundary',
+  bldg: 'building',
+  bm: 'beam',
+  bnd: 'boundary',
+  brk: 'break',
+  btm: 'bottom',
+  cab: 'cable',
+  cb: 'cable',
+  cl: 'centre',
+  clng: 'ceiling',
+  cntr: 'contour',
+  center: 'centre',
+  centerline: 'centre',
+  centreline: 'centre',
+  col: 'column',
+  conc: 'concrete',
+  cont: 'contour',
+  ctr: 'centre',
+  demo: 'demolish',
+  dim: 'dimension',
+  dims: 'dimension',
+  dimensions: 'dimension',
+  dr: 'door',
+  drn: 'drain',
+  el: 'electrical',
+  elec: 'electrical',
+  elev: 'elevation',
+  eq: 'equipment',
+  equip: 'equipment',
+  exst: 'existing',
+  ext: 'existing',
+  fdn: 'foundation',
+  fen: 'fender',
+  fill: 'hatch',
+  fin: 'finish',
+  fl: 'floor',
+  flr: 'floor',
+  fnd: 'foundation',
+  furn: 'furniture',
+  fw: 'fire',
+  grd: 'grid',
+  hat: 'hatch',
+  hatching: 'hatch',
+  hid: 'hidden',
+  hyd: 'hydrant',
+  ident: 'identification',
+  lbl: 'note',
+  label: 'note',
+  labels: 'note',
+  leg: 'legend',
+  lev: 'level',
+  levels: 'level',
+  lt: 'light',
+  ltg: 'light',
+  lighting: 'light',
+  lights: 'light',
+  lum: 'light',
+  luminaire: 'light',
+  nav: 'navigation',
+  notes: 'note',
+  outl: 'outline',
+  pat: 'hatch',
+  pl: 'plant',
+  planting: 'plant',
+  plants: 'plant',
+  plnt: 'plant',
+  pntg: 'plant',
+  pt: 'point',
+  pts: 'point',
+  points: 'point',
+  pwr: 'power',
+  powr: 'power',
+  rd: 'road',
+  rw: 'retaining',
+  sect: 'section',
+  sec: 'section',
+  shrb: 'shrub',
+  shrubs: 'shrub',
+  spt: 'spot',
+  hts: 'height',
+  ht: 'height',
+  stl: 'steel',
+  str: 'structure',
+  struc: 'structure',
+  struct: 'structure',
+  structural: 'structure',
+  sym: 'symbol',
+  symb: 'symbol',
+  symbols: 'symbol',
+  tbl: 'title',
+  title: 'title',
+  titleblock: 'title',
+  topo: 'terrain',
+  tree: 'tree',
+  trees: 'tree',
+  ttl: 'title',
+  ttlb: 'title',
+  txt: 'text',
+  veg: 'plant',
+  vp: 'viewport',
+  vport: 'viewport',
+  vprt: 'viewport',
+  wall: 'wall',
+  walls: 'wall',
+  wat: 'water',
+  wdw: 'window',
+  win: 'window',
+  wl: 'wall',
+  wtr: 'water',
 };
 
 /** Words that mean nearly the same on a drawing. */
@@ -56,7 +164,7 @@ const KIN: readonly (readonly string[])[] = [
   ['fire', 'hydrant'],
   ['section', 'cut'],
   ['hidden', 'below', 'behind'],
-  ['level', 'height', 'elevation'],
+  ['level', 'height', 'elevation', 'spot'],
 ];
 
 /** Takes a name or a phrase apart into whole words: at separators, at changes of case, at digits. */
@@ -78,7 +186,8 @@ export function wordLikeness(a: string, b: string): number {
   const [short, long] = a.length <= b.length ? [a, b] : [b, a];
   if (short.length >= 3 && long.startsWith(short)) return 0.6 + (0.35 * short.length) / long.length;
   if (short.length < 3) return 0;
-  const pairs = (word: string): string[] => Array.from({ length: word.length - 1 }, (_, i) => word.slice(i, i + 2));
+  const pairs = (word: string): string[] =>
+    Array.from({ length: word.length - 1 }, (_, i) => word.slice(i, i + 2));
   const left = pairs(a);
   const right = pairs(b);
   let shared = 0;
@@ -98,7 +207,11 @@ interface NameMatch {
   readonly pair: readonly [string, string] | null;
 }
 
-function nameLikeness(stray: readonly string[], layer: StandardLayer): NameMatch {
+function nameLikeness(
+  stray: readonly string[],
+  layer: StandardLayer,
+  worth: ReadonlyMap<string, number> | undefined,
+): NameMatch {
   const nameTokens = tokens(layer.name);
   const purposeTokens = tokens(layer.purpose).filter((token) => token.length > 2);
   let sum = 0;
@@ -106,7 +219,7 @@ function nameLikeness(stray: readonly string[], layer: StandardLayer): NameMatch
   let best: NameMatch = { likeness: 0, pair: null };
   for (const token of stray) {
     // One letter is a discipline's mark: it helps when it agrees, and says little when it does not.
-    const weight = token.length === 1 ? 0.25 : 1;
+    const weight = token.length === 1 ? 0.25 : (worth?.get(token) ?? 1);
     let top = 0;
     let partner = '';
     for (const other of nameTokens) {
@@ -119,7 +232,8 @@ function nameLikeness(stray: readonly string[], layer: StandardLayer): NameMatch
     }
     sum += top * weight;
     weights += weight;
-    if (token.length > 1 && top > best.likeness) best = { likeness: top, pair: [token, partner] };
+    if (token.length > 1 && top * weight > best.likeness)
+      best = { likeness: top * weight, pair: [token, partner] };
   }
   return { likeness: weights === 0 ? 0 : sum / weights, pair: best.pair };
 }
@@ -130,7 +244,8 @@ function kindLikeness(stray: Stray, layer: StandardLayer): number | null {
   let belongs = 0;
   for (const [kind, count] of stray.kinds) {
     total += count;
-    if (layer.kinds.includes(kind) || (kind === 'attribute' && layer.kinds.includes('text'))) belongs += count;
+    if (layer.kinds.includes(kind) || (kind === 'attribute' && layer.kinds.includes('text')))
+      belongs += count;
   }
   return total === 0 || layer.kinds.length === 0 ? null : belongs / total;
 }
@@ -148,17 +263,21 @@ export function propose(standard: Standard, stray: Stray, most = 5): Proposal[] 
   const proposals: Proposal[] = [];
   for (const layer of standard.layers) {
     const reasons: string[] = [];
-    const name = nameLikeness(strayTokens, layer);
+    const name = nameLikeness(strayTokens, layer, stray.weights);
     if (foldName(stray.name) === foldName(layer.name)) reasons.push('same name');
     else if (name.pair && name.likeness > 0.2)
       reasons.push(
-        name.pair[0] === name.pair[1] ? `both names say “${name.pair[0]}”` : `“${name.pair[0]}” reads like “${name.pair[1]}”`,
+        name.pair[0] === name.pair[1]
+          ? `both names say “${name.pair[0]}”`
+          : `“${name.pair[0]}” reads like “${name.pair[1]}”`,
       );
     const kinds = kindLikeness(stray, layer);
     const top = [...stray.kinds].sort((a, b) => b[1] - a[1])[0];
     const narrow = layer.kinds.length <= 4 ? 1 : layer.kinds.length <= 7 ? 0.8 : 0.65;
-    if (kinds !== null && kinds >= 0.8 && top) reasons.push(`holds ${countOf(top[0], top[1])}, which belong there`);
-    else if (kinds !== null && kinds < 0.2 && top) reasons.push(`but ${countOf(top[0], top[1])} would not belong there`);
+    if (kinds !== null && kinds >= 0.8 && top)
+      reasons.push(`holds ${countOf(top[0], top[1])}, which belong there`);
+    else if (kinds !== null && kinds < 0.2 && top)
+      reasons.push(`but ${countOf(top[0], top[1])} would not belong there`);
     let looks = 0;
     const same: string[] = [];
     if (stray.colour && sameColour(stray.colour, layer.colour)) {
@@ -169,6 +288,9 @@ export function propose(standard: Standard, stray: Stray, most = 5): Proposal[] 
       const plain = foldName(layer.linetype) === 'continuous';
       looks += plain ? 0.1 : 0.4;
       if (!plain) same.push(`linetype ${layer.linetype}`);
+    } else if (samePattern(stray.elements ?? [], findLinetype(standard, layer.linetype)?.elementsMm ?? [])) {
+      looks += 0.35;
+      same.push('pattern of dashes');
     }
     if (stray.widthMm !== undefined && stray.widthMm === layer.widthMm && stray.widthMm !== null) {
       looks += 0.2;
@@ -176,28 +298,95 @@ export function propose(standard: Standard, stray: Stray, most = 5): Proposal[] 
     }
     if (same.length > 0) reasons.push(`same ${same.join(', ')}`);
     const likeness =
-      NAME_WEIGHT * name.likeness + KIND_WEIGHT * (kinds ?? 0.4) * narrow + LOOK_WEIGHT * Math.min(1, looks / 0.8);
-    if (likeness >= LEAST && reasons.length > 0) proposals.push({ to: layer.name, likeness: Math.min(1, likeness), reasons });
+      NAME_WEIGHT * name.likeness +
+      KIND_WEIGHT * (kinds ?? 0.4) * narrow +
+      LOOK_WEIGHT * Math.min(1, looks / 0.8);
+    if (likeness >= LEAST && reasons.length > 0)
+      proposals.push({ to: layer.name, likeness: Math.min(1, likeness), reasons });
   }
   return proposals.sort((a, b) => b.likeness - a.likeness || a.to.localeCompare(b.to)).slice(0, most);
 }
 
-/** What a finding that asks for a choice is about, read from its drawing. */
-export function strayOf(drawing: Drawing, finding: Finding): Stray {
+/**
+ * Ranks the office's layers for objects of one kind that lie on a layer not meant for them. The name of the layer
+ * they are on says nothing; what counts is which layers are for their kind, and for few others.
+ */
+export function proposeForObjects(standard: Standard, kind: ObjectKind, from: string, most = 5): Proposal[] {
+  const accepting = standard.layers.filter(
+    (layer) =>
+      foldName(layer.name) !== foldName(from) &&
+      (layer.kinds.includes(kind) || (kind === 'attribute' && layer.kinds.includes('text'))),
+  );
+  const [discipline] = tokens(from);
+  return accepting
+    .map((layer): Proposal => {
+      if (accepting.length === 1)
+        return {
+          to: layer.name,
+          likeness: 0.9,
+          reasons: [`the only layer for ${countOf(kind, 2).replace(/^2 /, '')}`],
+        };
+      const first = layer.kinds[0] === kind;
+      const same = discipline !== undefined && tokens(layer.name)[0] === discipline;
+      return {
+        to: layer.name,
+        likeness: (first ? 0.36 : 0.2) + (same ? 0.08 : 0) + 0.05 / layer.kinds.length,
+        reasons: [
+          first
+            ? `made for ${countOf(kind, 2).replace(/^2 /, '')} first`
+            : `may hold ${countOf(kind, 2).replace(/^2 /, '')}`,
+          ...(layer.purpose ? [layer.purpose] : []),
+        ],
+      };
+    })
+    .sort((a, b) => b.likeness - a.likeness || a.to.localeCompare(b.to))
+    .slice(0, most);
+}
+
+/** Proposals for a finding that asks for a choice. */
+export function proposalsFor(drawing: Drawing, standard: Standard, finding: Finding): Proposal[] {
+  if (finding.rule === 'layers/unknown') return propose(standard, strayOf(drawing, finding));
+  const kind = OBJECT_KINDS.find((one) => one === finding.subject.kind);
+  return kind ? proposeForObjects(standard, kind, finding.subject.layer ?? '') : [];
+}
+
+/** True when two broken lines are the same sequence of long and short dashes, whatever their lengths. */
+function samePattern(a: readonly number[], b: readonly number[]): boolean {
+  if (a.length === 0 || a.length !== b.length) return false;
+  const shape = (elements: readonly number[]): string => {
+    const longest = Math.max(...elements);
+    return elements
+      .map((length) => (length < 0 ? 'gap' : length > 0.4 * longest ? 'long' : 'short'))
+      .join(' ');
+  };
+  return shape(a) === shape(b);
+}
+
+/** How much each word says among the layer names of a drawing: one over the root of how many layers share it. */
+function wordWeights(drawing: Drawing): Map<string, number> {
+  const counts = new Map<string, number>();
+  for (const layer of drawing.layers)
+    for (const token of new Set(tokens(layer.name))) counts.set(token, (counts.get(token) ?? 0) + 1);
+  return new Map([...counts].map(([token, count]) => [token, 1 / Math.sqrt(count)]));
+}
+
+/** What is known of the layer that a finding names, read from its drawing. */
+function strayOf(drawing: Drawing, finding: Finding): Stray {
   const name = finding.subject.layer ?? '';
   const record = drawing.layerByName.get(foldName(name));
   const kinds = new Map<ObjectKind, number>();
-  const wanted = new Set(finding.handles);
   for (let row = 0; row < drawing.objects.count; row++) {
-    if (finding.rule === 'layers/unknown' ? foldName(layerNameOf(drawing, row)) !== foldName(name) : !wanted.has(handleOf(drawing, row)))
-      continue;
+    if (foldName(layerNameOf(drawing, row)) !== foldName(name)) continue;
     const kind = kindOf(drawing, row);
     kinds.set(kind, (kinds.get(kind) ?? 0) + 1);
   }
-  if (!record) return { name, kinds };
+  const weights = wordWeights(drawing);
+  if (!record) return { name, kinds, weights };
   return {
     name,
     kinds,
+    weights,
+    elements: drawing.linetypes.get(foldName(record.linetype))?.elements ?? [],
     colour: record.colour,
     linetype: record.linetype,
     ...(drawing.holdsWidths ? { widthMm: record.width >= 0 ? record.width / 100 : null } : {}),

@@ -28,7 +28,9 @@ export function luminance(rgb: number): number {
     const share = value / 255;
     return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4;
   };
-  return 0.2126 * channel((rgb >> 16) & 255) + 0.7152 * channel((rgb >> 8) & 255) + 0.0722 * channel(rgb & 255);
+  return (
+    0.2126 * channel((rgb >> 16) & 255) + 0.7152 * channel((rgb >> 8) & 255) + 0.0722 * channel(rgb & 255)
+  );
 }
 
 /** Contrast of two colours, 1 to 21 (WCAG 2.2, contrast ratio). */

@@ -1,7 +1,13 @@
 import { foldName } from '../dxf/interner';
-import { type Colour, CONTRAST } from './colour';
+import {
+  FROM_LAYER_COLOUR,
+  FROM_SYMBOL_COLOUR,
+  NO_RGB,
+  WIDTH_FROM_LAYER,
+  WIDTH_FROM_SYMBOL,
+} from '../dxf/objects';
+import { CONTRAST, type Colour } from './colour';
 import { type Drawing, layerNameOf } from './drawing';
-import { FROM_LAYER_COLOUR, FROM_SYMBOL_COLOUR, NO_RGB, WIDTH_FROM_LAYER, WIDTH_FROM_SYMBOL } from '../dxf/objects';
 
 /** Where a property comes from: the object itself, its layer, the placement of the symbol it is in, or nowhere. */
 export type Source = 'own' | 'layer' | 'placement' | 'default';

@@ -28,7 +28,11 @@ export type ObjectKind = (typeof OBJECT_KINDS)[number];
 
 /** Plural for counts: "3 lines", "1 line". */
 export function countOf(kind: string, count: number): string {
-  const irregular: Readonly<Record<string, string>> = { text: 'texts', other: 'other objects', leader: 'leaders' };
+  const irregular: Readonly<Record<string, string>> = {
+    text: 'texts',
+    other: 'other objects',
+    leader: 'leaders',
+  };
   if (kind === 'other') return count === 1 ? '1 other object' : `${count} other objects`;
   return count === 1 ? `1 ${kind}` : `${count} ${irregular[kind] ?? `${kind}s`}`;
 }

@@ -85,7 +85,10 @@ export interface FillFamily {
 
 export interface FillShape {
   readonly type: 'fill';
-  readonly loops: readonly (PathShape | { readonly type: 'edges'; readonly parts: readonly (PathShape | EllipseShape)[] })[];
+  readonly loops: readonly (
+    | PathShape
+    | { readonly type: 'edges'; readonly parts: readonly (PathShape | EllipseShape)[] }
+  )[];
   readonly solid: boolean;
   readonly families: readonly FillFamily[];
   readonly system: Transform;

@@ -1,6 +1,6 @@
-import { codecFor } from './encoding';
 import { decimal } from './editor';
 import type { NewTag } from './edits';
+import { codecFor } from './encoding';
 
 /** Properties of a new object; what is left out comes from its layer. */
 export interface Props {
@@ -61,15 +61,36 @@ export class SpaceComposer {
     ]);
   }
 
-  private oldPolyline(props: Props, points: readonly Point[], closed: boolean, bulges: readonly number[]): void {
-    this.add('POLYLINE', props, '', [{ code: 66, value: 1 }, ...point(10, [0, 0]), { code: 70, value: closed ? 1 : 0 }]);
+  private oldPolyline(
+    props: Props,
+    points: readonly Point[],
+    closed: boolean,
+    bulges: readonly number[],
+  ): void {
+    this.add('POLYLINE', props, '', [
+      { code: 66, value: 1 },
+      ...point(10, [0, 0]),
+      { code: 70, value: closed ? 1 : 0 },
+    ]);
     for (const [i, at] of points.entries())
-      this.add('VERTEX', { layer: props.layer }, '', [...point(10, at), ...(bulges[i] ? [{ code: 42, value: decimal(bulges[i]) }] : [])]);
+      this.add('VERTEX', { layer: props.layer }, '', [
+        ...point(10, at),
+        ...(bulges[i] ? [{ code: 42, value: decimal(bulges[i]) }] : []),
+      ]);
     this.add('SEQEND', { layer: props.layer }, '', []);
   }
 
   rectangle(props: Props, [x, y]: Point, width: number, height: number): void {
-    this.polyline(props, [[x, y], [x + width, y], [x + width, y + height], [x, y + height]], true);
+    this.polyline(
+      props,
+      [
+        [x, y],
+        [x + width, y],
+        [x + width, y + height],
+        [x, y + height],
+      ],
+      true,
+    );
   }
 
   circle(props: Props, centre: Point, radius: number): void {
@@ -78,13 +99,26 @@ export class SpaceComposer {
 
   arc(props: Props, centre: Point, radius: number, fromDeg: number, toDeg: number): void {
     const round: NewTag[] = [...point(10, centre), { code: 40, value: decimal(radius) }];
-    const sweep: NewTag[] = [{ code: 50, value: decimal(fromDeg) }, { code: 51, value: decimal(toDeg) }];
-    this.add('ARC', props, 'AcDbCircle', this.marked ? [...round, { code: 100, value: 'AcDbArc' }, ...sweep] : [...round, ...sweep]);
+    const sweep: NewTag[] = [
+      { code: 50, value: decimal(fromDeg) },
+      { code: 51, value: decimal(toDeg) },
+    ];
+    this.add(
+      'ARC',
+      props,
+      'AcDbCircle',
+      this.marked ? [...round, { code: 100, value: 'AcDbArc' }, ...sweep] : [...round, ...sweep],
+    );
   }
 
   solid(props: Props, corners: readonly [Point, Point, Point, Point]): void {
     const [a, b, c, d] = corners;
-    this.add('SOLID', props, 'AcDbTrace', [...point(10, a), ...point(11, b), ...point(12, d), ...point(13, c)]);
+    this.add('SOLID', props, 'AcDbTrace', [
+      ...point(10, a),
+      ...point(11, b),
+      ...point(12, d),
+      ...point(13, c),
+    ]);
   }
 
   text(props: Props, at: Point, height: number, text: string, options: TextOptions = {}): void {
@@ -101,7 +135,12 @@ export class SpaceComposer {
       ...(placed ? point(11, at) : []),
     ];
     const vertical: NewTag[] = up ? [{ code: 73, value: up }] : [];
-    this.add('TEXT', props, 'AcDbText', this.marked ? [...body, { code: 100, value: 'AcDbText' }, ...vertical] : [...body, ...vertical]);
+    this.add(
+      'TEXT',
+      props,
+      'AcDbText',
+      this.marked ? [...body, { code: 100, value: 'AcDbText' }, ...vertical] : [...body, ...vertical],
+    );
   }
 
   /** Multi-line text from its top left; `\P` starts a line. */
@@ -117,20 +156,36 @@ export class SpaceComposer {
     ]);
   }
 
-  place(props: Props, symbol: string, at: Point, options: { angleDeg?: number; scale?: number; scaleX?: number } = {}): void {
+  place(
+    props: Props,
+    symbol: string,
+    at: Point,
+    options: { angleDeg?: number; scale?: number; scaleX?: number } = {},
+  ): void {
     const scale = options.scale ?? 1;
     const scaleX = options.scaleX ?? scale;
     this.add('INSERT', props, 'AcDbBlockReference', [
       { code: 2, value: symbol },
       ...point(10, at),
       ...(scaleX !== 1 ? [{ code: 41, value: decimal(scaleX) }] : []),
-      ...(scale !== 1 ? [{ code: 42, value: decimal(scale) }, { code: 43, value: decimal(scale) }] : []),
+      ...(scale !== 1
+        ? [
+            { code: 42, value: decimal(scale) },
+            { code: 43, value: decimal(scale) },
+          ]
+        : []),
       ...(options.angleDeg ? [{ code: 50, value: decimal(options.angleDeg) }] : []),
     ]);
   }
 
   /** Area filled with parallel lines; not in the oldest version. */
-  fill(props: Props, boundary: readonly Point[], angleDeg: number, spacing: number, islands: readonly (readonly Point[])[] = []): void {
+  fill(
+    props: Props,
+    boundary: readonly Point[],
+    angleDeg: number,
+    spacing: number,
+    islands: readonly (readonly Point[])[] = [],
+  ): void {
     const angle = (angleDeg * Math.PI) / 180;
     const loops = [boundary, ...islands];
     this.add('HATCH', props, 'AcDbHatch', [
@@ -147,7 +202,10 @@ export class SpaceComposer {
         { code: 72, value: 0 },
         { code: 73, value: 1 },
         { code: 93, value: loop.length },
-        ...loop.flatMap(([x, y]): NewTag[] => [{ code: 10, value: decimal(x) }, { code: 20, value: decimal(y) }]),
+        ...loop.flatMap(([x, y]): NewTag[] => [
+          { code: 10, value: decimal(x) },
+          { code: 20, value: decimal(y) },
+        ]),
         { code: 97, value: 0 },
       ]),
       { code: 75, value: 0 },
@@ -167,12 +225,27 @@ export class SpaceComposer {
   }
 
   /** Level or plumb dimension with its picture. `offset` is the place of the dimension line: a y, or an x when plumb. */
-  dimension(props: Props, from: Point, to: Point, offset: number, textHeight: number, options: { plumb?: boolean; says?: string } = {}): void {
+  dimension(
+    props: Props,
+    from: Point,
+    to: Point,
+    offset: number,
+    textHeight: number,
+    options: { plumb?: boolean; says?: string } = {},
+  ): void {
     const plumb = options.plumb ?? false;
     const value = plumb ? Math.abs(to[1] - from[1]) : Math.abs(to[0] - from[0]);
     const a: Point = plumb ? [offset, from[1]] : [from[0], offset];
     const b: Point = plumb ? [offset, to[1]] : [to[0], offset];
-    const name = this.file.dimensionPicture(textHeight, from, to, a, b, plumb, options.says || `${Math.round(value)}`);
+    const name = this.file.dimensionPicture(
+      textHeight,
+      from,
+      to,
+      a,
+      b,
+      plumb,
+      options.says || `${Math.round(value)}`,
+    );
     const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
     const aligned: NewTag[] = [...point(13, from), ...point(14, to)];
     const turned: NewTag[] = plumb ? [{ code: 50, value: '90.0' }] : [];
@@ -191,11 +264,26 @@ export class SpaceComposer {
   }
 
   /** Window onto the model: its rectangle on the sheet, the model point at its centre, and the scale 1:`scale`. */
-  viewport(props: Props, centre: Point, width: number, height: number, modelCentre: Point, scale: number): void {
+  viewport(
+    props: Props,
+    centre: Point,
+    width: number,
+    height: number,
+    modelCentre: Point,
+    scale: number,
+  ): void {
     this.viewportRecord(props, centre, width, height, modelCentre, height * scale, this.file.nextViewport());
   }
 
-  viewportRecord(props: Props, centre: Point, width: number, height: number, view: Point, viewHeight: number, id: number): void {
+  viewportRecord(
+    props: Props,
+    centre: Point,
+    width: number,
+    height: number,
+    view: Point,
+    viewHeight: number,
+    id: number,
+  ): void {
     this.add('VIEWPORT', props, 'AcDbViewport', [
       ...point(10, centre),
       { code: 40, value: decimal(width) },
@@ -227,13 +315,17 @@ export class SpaceComposer {
   }
 
   private add(entity: string, props: Props, subclass: string, body: readonly NewTag[]): void {
-    const record: NewTag[] = [{ code: 0, value: entity }, { code: 5, value: this.file.handle() }];
+    const record: NewTag[] = [
+      { code: 0, value: entity },
+      { code: 5, value: this.file.handle() },
+    ];
     if (this.marked) record.push({ code: 330, value: this.owner }, { code: 100, value: 'AcDbEntity' });
     if (this.onPaper) record.push({ code: 67, value: 1 });
     record.push({ code: 8, value: props.layer });
     if (props.linetype !== undefined) record.push({ code: 6, value: props.linetype });
     if (props.colour !== undefined) record.push({ code: 62, value: props.colour });
-    if (props.widthMm !== undefined && this.marked) record.push({ code: 370, value: Math.round(props.widthMm * 100) });
+    if (props.widthMm !== undefined && this.marked)
+      record.push({ code: 370, value: Math.round(props.widthMm * 100) });
     if (this.marked && subclass !== '') record.push({ code: 100, value: subclass });
     record.push(...body);
     this.records.push(record);
@@ -264,8 +356,24 @@ export class DrawingComposer {
   private lastHandle = 0x10;
   private viewports = 1;
   private dimensions = 0;
-  private readonly tables = { LTYPE: this.handle(), LAYER: this.handle(), STYLE: this.handle(), DIMSTYLE: this.handle(), BLOCK_RECORD: this.handle(), VPORT: this.handle(), VIEW: this.handle(), UCS: this.handle(), APPID: this.handle() };
-  private readonly dictionaries = { root: this.handle(), groups: this.handle(), layouts: this.handle(), plotStyles: this.handle(), plotStyle: this.handle() };
+  private readonly tables = {
+    LTYPE: this.handle(),
+    LAYER: this.handle(),
+    STYLE: this.handle(),
+    DIMSTYLE: this.handle(),
+    BLOCK_RECORD: this.handle(),
+    VPORT: this.handle(),
+    VIEW: this.handle(),
+    UCS: this.handle(),
+    APPID: this.handle(),
+  };
+  private readonly dictionaries = {
+    root: this.handle(),
+    groups: this.handle(),
+    layouts: this.handle(),
+    plotStyles: this.handle(),
+    plotStyle: this.handle(),
+  };
   private readonly layers: NewLayer[] = [];
   private readonly linetypes: { name: string; description: string; elements: readonly number[] }[] = [];
   private readonly styles: { name: string; font: string }[] = [{ name: 'Standard', font: 'barlow' }];
@@ -274,7 +382,15 @@ export class DrawingComposer {
   private readonly modelBlock: NewSymbol;
   private readonly modelLayout = this.handle();
 
-  constructor(private readonly options: { version: Version; /** Number of the unit in the header. */ units: number; codePage?: string; lineEnd?: string; linetypeScale?: number }) {
+  constructor(
+    private readonly options: {
+      version: Version /** Number of the unit in the header. */;
+      units: number;
+      codePage?: string;
+      lineEnd?: string;
+      linetypeScale?: number;
+    },
+  ) {
     this.version = options.version;
     this.modelBlock = this.block('*Model_Space', false, this.modelLayout);
     this.model = this.modelBlock.space;
@@ -308,14 +424,34 @@ export class DrawingComposer {
 
   sheet(name: string, widthMm: number, heightMm: number): SpaceComposer {
     const layoutHandle = this.handle();
-    const block = this.block(this.sheets.length === 0 ? '*Paper_Space' : `*Paper_Space${this.sheets.length - 1}`, this.sheets.length === 0, layoutHandle);
+    const block = this.block(
+      this.sheets.length === 0 ? '*Paper_Space' : `*Paper_Space${this.sheets.length - 1}`,
+      this.sheets.length === 0,
+      layoutHandle,
+    );
     this.sheets.push({ name, widthMm, heightMm, layoutHandle, block });
     if (this.version !== 'AC1009')
-      block.space.viewportRecord({ layer: '0' }, [widthMm / 2, heightMm / 2], widthMm, heightMm, [widthMm / 2, heightMm / 2], heightMm, 1);
+      block.space.viewportRecord(
+        { layer: '0' },
+        [widthMm / 2, heightMm / 2],
+        widthMm,
+        heightMm,
+        [widthMm / 2, heightMm / 2],
+        heightMm,
+        1,
+      );
     return block.space;
   }
 
-  dimensionPicture(height: number, from: Point, to: Point, a: Point, b: Point, plumb: boolean, text: string): string {
+  dimensionPicture(
+    height: number,
+    from: Point,
+    to: Point,
+    a: Point,
+    b: Point,
+    plumb: boolean,
+    text: string,
+  ): string {
     const name = `*D${++this.dimensions}`;
     const made = this.block(name, false, '', true);
     this.symbols.push(made);
@@ -328,18 +464,39 @@ export class DrawingComposer {
       [to, b],
     ]) {
       const s = plumb ? sense(end[0] - foot[0]) : sense(end[1] - foot[1]);
-      made.space.line(own, plumb ? [foot[0] + s * gap, foot[1]] : [foot[0], foot[1] + s * gap], plumb ? [end[0] + s * over, end[1]] : [end[0], end[1] + s * over]);
-      made.space.line(own, [end[0] - height * 0.35, end[1] - height * 0.35], [end[0] + height * 0.35, end[1] + height * 0.35]);
+      made.space.line(
+        own,
+        plumb ? [foot[0] + s * gap, foot[1]] : [foot[0], foot[1] + s * gap],
+        plumb ? [end[0] + s * over, end[1]] : [end[0], end[1] + s * over],
+      );
+      made.space.line(
+        own,
+        [end[0] - height * 0.35, end[1] - height * 0.35],
+        [end[0] + height * 0.35, end[1] + height * 0.35],
+      );
     }
     made.space.line(own, a, b);
     const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-    made.space.text(own, plumb ? [middle[0] - height * 0.45, middle[1]] : [middle[0], middle[1] + height * 0.45], height, text, { across: 'centre', angleDeg: plumb ? 90 : 0 });
+    made.space.text(
+      own,
+      plumb ? [middle[0] - height * 0.45, middle[1]] : [middle[0], middle[1] + height * 0.45],
+      height,
+      text,
+      { across: 'centre', angleDeg: plumb ? 90 : 0 },
+    );
     return name;
   }
 
   private block(name: string, onPaper: boolean, layout: string, anonymous = false): NewSymbol {
     const recordHandle = this.handle();
-    return { name, recordHandle, blockHandle: this.handle(), layout, anonymous, space: new SpaceComposer(this, recordHandle, onPaper) };
+    return {
+      name,
+      recordHandle,
+      blockHandle: this.handle(),
+      layout,
+      anonymous,
+      space: new SpaceComposer(this, recordHandle, onPaper),
+    };
   }
 
   /** The drawing as the bytes of a text DXF. */
@@ -361,7 +518,9 @@ export class DrawingComposer {
     const body = tags.splice(0);
     section('HEADER', () => this.writeHeader(tags));
     const lineEnd = this.options.lineEnd ?? '\n';
-    const text = [...tags, ...body].map((tag) => `${String(tag.code).padStart(3)}${lineEnd}${tag.value}${lineEnd}`).join('');
+    const text = [...tags, ...body]
+      .map((tag) => `${String(tag.code).padStart(3)}${lineEnd}${tag.value}${lineEnd}`)
+      .join('');
     return codecFor(this.version, this.options.codePage ?? 'ANSI_1252').encode(text);
   }
 
@@ -384,22 +543,54 @@ export class DrawingComposer {
 
   private writeTables(tags: NewTag[]): void {
     const old = this.version === 'AC1009';
-    const table = (name: keyof DrawingComposer['tables'], records: readonly NewTag[][], subclass: string): void => {
+    const table = (
+      name: keyof DrawingComposer['tables'],
+      records: readonly NewTag[][],
+      subclass: string,
+    ): void => {
       tags.push({ code: 0, value: 'TABLE' }, { code: 2, value: name }, { code: 5, value: this.tables[name] });
       if (!old) tags.push({ code: 330, value: '0' }, { code: 100, value: 'AcDbSymbolTable' });
       tags.push({ code: 70, value: records.length });
-      if (!old && name === 'DIMSTYLE') tags.push({ code: 100, value: 'AcDbDimStyleTable' }, { code: 71, value: records.length });
+      if (!old && name === 'DIMSTYLE')
+        tags.push({ code: 100, value: 'AcDbDimStyleTable' }, { code: 71, value: records.length });
       for (const record of records) {
         tags.push({ code: 0, value: name }, { code: name === 'DIMSTYLE' ? 105 : 5, value: this.handle() });
-        if (!old) tags.push({ code: 330, value: this.tables[name] }, { code: 100, value: 'AcDbSymbolTableRecord' }, { code: 100, value: subclass });
+        if (!old)
+          tags.push(
+            { code: 330, value: this.tables[name] },
+            { code: 100, value: 'AcDbSymbolTableRecord' },
+            { code: 100, value: subclass },
+          );
         tags.push(...record);
       }
       tags.push({ code: 0, value: 'ENDTAB' });
     };
-    const named = (name: string): NewTag[] => [{ code: 2, value: name }, { code: 70, value: 0 }];
-    table('VPORT', [[...named('*Active'), ...point2(10, [0, 0]), ...point2(11, [1, 1]), ...point2(12, [0, 0]), { code: 40, value: '1000.0' }, { code: 41, value: '1.5' }]], 'AcDbViewportTableRecord');
+    const named = (name: string): NewTag[] => [
+      { code: 2, value: name },
+      { code: 70, value: 0 },
+    ];
+    table(
+      'VPORT',
+      [
+        [
+          ...named('*Active'),
+          ...point2(10, [0, 0]),
+          ...point2(11, [1, 1]),
+          ...point2(12, [0, 0]),
+          { code: 40, value: '1000.0' },
+          { code: 41, value: '1.5' },
+        ],
+      ],
+      'AcDbViewportTableRecord',
+    );
     const linetypes = [
-      ...(old ? [] : ['ByBlock', 'ByLayer'].map((name) => ({ name, description: '', elements: [] as readonly number[] }))),
+      ...(old
+        ? []
+        : ['ByBlock', 'ByLayer'].map((name) => ({
+            name,
+            description: '',
+            elements: [] as readonly number[],
+          }))),
       { name: 'Continuous', description: 'Unbroken line', elements: [] as readonly number[] },
       ...this.linetypes,
     ];
@@ -411,7 +602,14 @@ export class DrawingComposer {
         { code: 72, value: 65 },
         { code: 73, value: elements.length },
         { code: 40, value: decimal(elements.reduce((sum, length) => sum + Math.abs(length), 0)) },
-        ...elements.flatMap((length): NewTag[] => (old ? [{ code: 49, value: decimal(length) }] : [{ code: 49, value: decimal(length) }, { code: 74, value: 0 }])),
+        ...elements.flatMap((length): NewTag[] =>
+          old
+            ? [{ code: 49, value: decimal(length) }]
+            : [
+                { code: 49, value: decimal(length) },
+                { code: 74, value: 0 },
+              ],
+        ),
       ]),
       'AcDbLinetypeTableRecord',
     );
@@ -422,7 +620,12 @@ export class DrawingComposer {
         { code: 62, value: layer.colour },
         { code: 6, value: layer.linetype ?? 'Continuous' },
         ...(old || layer.prints !== false ? [] : [{ code: 290, value: 0 }]),
-        ...(old ? [] : [{ code: 370, value: layer.widthMm == null ? -3 : Math.round(layer.widthMm * 100) }, { code: 390, value: this.dictionaries.plotStyle }]),
+        ...(old
+          ? []
+          : [
+              { code: 370, value: layer.widthMm == null ? -3 : Math.round(layer.widthMm * 100) },
+              { code: 390, value: this.dictionaries.plotStyle },
+            ]),
       ]),
       'AcDbLayerTableRecord',
     );
@@ -445,7 +648,14 @@ export class DrawingComposer {
     table('APPID', [named('ACAD')], 'AcDbRegAppTableRecord');
     table('DIMSTYLE', [named('Standard')], 'AcDbDimStyleTableRecord');
     if (old) return;
-    tags.push({ code: 0, value: 'TABLE' }, { code: 2, value: 'BLOCK_RECORD' }, { code: 5, value: this.tables.BLOCK_RECORD }, { code: 330, value: '0' }, { code: 100, value: 'AcDbSymbolTable' }, { code: 70, value: this.blocks().length });
+    tags.push(
+      { code: 0, value: 'TABLE' },
+      { code: 2, value: 'BLOCK_RECORD' },
+      { code: 5, value: this.tables.BLOCK_RECORD },
+      { code: 330, value: '0' },
+      { code: 100, value: 'AcDbSymbolTable' },
+      { code: 70, value: this.blocks().length },
+    );
     for (const block of this.blocks())
       tags.push(
         { code: 0, value: 'BLOCK_RECORD' },
@@ -471,11 +681,23 @@ export class DrawingComposer {
       const head = (entity: string, handle: string, subclass: string): NewTag[] => [
         { code: 0, value: entity },
         { code: 5, value: handle },
-        ...(old ? [] : [{ code: 330, value: block.recordHandle }, { code: 100, value: 'AcDbEntity' }]),
+        ...(old
+          ? []
+          : [
+              { code: 330, value: block.recordHandle },
+              { code: 100, value: 'AcDbEntity' },
+            ]),
         { code: 8, value: '0' },
         ...(old ? [] : [{ code: 100, value: subclass }]),
       ];
-      tags.push(...head('BLOCK', block.blockHandle, 'AcDbBlockBegin'), { code: 2, value: block.name }, { code: 70, value: flags }, ...point(10, [0, 0]), { code: 3, value: block.name }, { code: 1, value: '' });
+      tags.push(
+        ...head('BLOCK', block.blockHandle, 'AcDbBlockBegin'),
+        { code: 2, value: block.name },
+        { code: 70, value: flags },
+        ...point(10, [0, 0]),
+        { code: 3, value: block.name },
+        { code: 1, value: '' },
+      );
       const isActive = block === this.modelBlock || block === this.sheets[0]?.block;
       if (!isActive) tags.push(...block.space.records.flat());
       tags.push(...head('ENDBLK', this.handle(), 'AcDbBlockEnd'));
@@ -484,28 +706,77 @@ export class DrawingComposer {
 
   private writeObjects(tags: NewTag[]): void {
     const { root, groups, layouts, plotStyles, plotStyle } = this.dictionaries;
-    const dictionary = (handle: string, owner: string, entries: readonly (readonly [string, string])[]): void => {
-      tags.push({ code: 0, value: 'DICTIONARY' }, { code: 5, value: handle }, { code: 330, value: owner }, { code: 100, value: 'AcDbDictionary' }, { code: 281, value: 1 });
+    const dictionary = (
+      handle: string,
+      owner: string,
+      entries: readonly (readonly [string, string])[],
+    ): void => {
+      tags.push(
+        { code: 0, value: 'DICTIONARY' },
+        { code: 5, value: handle },
+        { code: 330, value: owner },
+        { code: 100, value: 'AcDbDictionary' },
+        { code: 281, value: 1 },
+      );
       for (const [name, entry] of entries) tags.push({ code: 3, value: name }, { code: 350, value: entry });
     };
-    dictionary(root, '0', [['ACAD_GROUP', groups], ['ACAD_LAYOUT', layouts], ['ACAD_PLOTSTYLENAME', plotStyles]]);
+    dictionary(root, '0', [
+      ['ACAD_GROUP', groups],
+      ['ACAD_LAYOUT', layouts],
+      ['ACAD_PLOTSTYLENAME', plotStyles],
+    ]);
     dictionary(groups, root, []);
-    const all = [{ name: 'Model', widthMm: 420, heightMm: 297, layoutHandle: this.modelLayout, block: this.modelBlock }, ...this.sheets];
-    dictionary(layouts, root, all.map((sheet) => [sheet.name, sheet.layoutHandle] as const));
+    const all = [
+      { name: 'Model', widthMm: 420, heightMm: 297, layoutHandle: this.modelLayout, block: this.modelBlock },
+      ...this.sheets,
+    ];
+    dictionary(
+      layouts,
+      root,
+      all.map((sheet) => [sheet.name, sheet.layoutHandle] as const),
+    );
     tags.push(
-      { code: 0, value: 'ACDBDICTIONARYWDFLT' }, { code: 5, value: plotStyles }, { code: 330, value: root }, { code: 100, value: 'AcDbDictionary' }, { code: 281, value: 1 },
-      { code: 3, value: 'Normal' }, { code: 350, value: plotStyle }, { code: 100, value: 'AcDbDictionaryWithDefault' }, { code: 340, value: plotStyle },
-      { code: 0, value: 'ACDBPLACEHOLDER' }, { code: 5, value: plotStyle }, { code: 330, value: plotStyles },
+      { code: 0, value: 'ACDBDICTIONARYWDFLT' },
+      { code: 5, value: plotStyles },
+      { code: 330, value: root },
+      { code: 100, value: 'AcDbDictionary' },
+      { code: 281, value: 1 },
+      { code: 3, value: 'Normal' },
+      { code: 350, value: plotStyle },
+      { code: 100, value: 'AcDbDictionaryWithDefault' },
+      { code: 340, value: plotStyle },
+      { code: 0, value: 'ACDBPLACEHOLDER' },
+      { code: 5, value: plotStyle },
+      { code: 330, value: plotStyles },
     );
     for (const [i, sheet] of all.entries())
       tags.push(
-        { code: 0, value: 'LAYOUT' }, { code: 5, value: sheet.layoutHandle }, { code: 330, value: layouts }, { code: 100, value: 'AcDbPlotSettings' },
-        { code: 1, value: '' }, { code: 2, value: '' }, { code: 4, value: '' }, { code: 6, value: '' },
-        { code: 40, value: '0.0' }, { code: 41, value: '0.0' }, { code: 42, value: '0.0' }, { code: 43, value: '0.0' },
-        { code: 44, value: decimal(sheet.widthMm) }, { code: 45, value: decimal(sheet.heightMm) },
-        { code: 142, value: '1.0' }, { code: 143, value: '1.0' }, { code: 70, value: i === 0 ? 1024 : 0 }, { code: 72, value: 1 }, { code: 73, value: 0 }, { code: 74, value: 5 },
-        { code: 100, value: 'AcDbLayout' }, { code: 1, value: sheet.name }, { code: 70, value: 1 }, { code: 71, value: i },
-        ...point2(10, [0, 0]), ...point2(11, [sheet.widthMm, sheet.heightMm]),
+        { code: 0, value: 'LAYOUT' },
+        { code: 5, value: sheet.layoutHandle },
+        { code: 330, value: layouts },
+        { code: 100, value: 'AcDbPlotSettings' },
+        { code: 1, value: '' },
+        { code: 2, value: '' },
+        { code: 4, value: '' },
+        { code: 6, value: '' },
+        { code: 40, value: '0.0' },
+        { code: 41, value: '0.0' },
+        { code: 42, value: '0.0' },
+        { code: 43, value: '0.0' },
+        { code: 44, value: decimal(sheet.widthMm) },
+        { code: 45, value: decimal(sheet.heightMm) },
+        { code: 142, value: '1.0' },
+        { code: 143, value: '1.0' },
+        { code: 70, value: i === 0 ? 1024 : 0 },
+        { code: 72, value: 1 },
+        { code: 73, value: 0 },
+        { code: 74, value: 5 },
+        { code: 100, value: 'AcDbLayout' },
+        { code: 1, value: sheet.name },
+        { code: 70, value: 1 },
+        { code: 71, value: i },
+        ...point2(10, [0, 0]),
+        ...point2(11, [sheet.widthMm, sheet.heightMm]),
         { code: 330, value: sheet.block.recordHandle },
       );
   }

@@ -35,11 +35,16 @@ function singleLine(drawing: Drawing, row: number, entity: string, system: Trans
     x,
     y,
     height: reader.findNumber(range, 40, 1),
-    angleRad: fitted ? Math.atan2(other[1] - first[1], other[0] - first[0]) : reader.findNumber(range, 50) * RADIANS,
+    angleRad: fitted
+      ? Math.atan2(other[1] - first[1], other[0] - first[0])
+      : reader.findNumber(range, 50) * RADIANS,
     widthFactor: reader.findNumber(range, 41, style?.widthFactor ?? 1) || 1,
     slantRad: reader.findNumber(range, 51, style?.obliqueDeg ?? 0) * RADIANS,
     across: horizontal === 1 || horizontal === 4 ? 0.5 : horizontal === 2 ? 1 : 0,
-    up: horizontal === 4 ? 'middle' : (['baseline', 'bottom', 'middle', 'top'] as const)[vertical] ?? 'baseline',
+    up:
+      horizontal === 4
+        ? 'middle'
+        : ((['baseline', 'bottom', 'middle', 'top'] as const)[vertical] ?? 'baseline'),
     lineSpacing: 5 / 3,
     wrapWidth: 0,
     fitTo: fitted ? other : null,
@@ -54,7 +59,8 @@ function multiLine(drawing: Drawing, row: number): TextShape | null {
   const range = rangeOf(drawing, row);
   const { codes } = drawing.document.tags;
   let raw = '';
-  for (let tag = range.start; tag < range.end && codes[tag] < 1000; tag++) if (codes[tag] === 3 || codes[tag] === 1) raw += reader.text(tag);
+  for (let tag = range.start; tag < range.end && codes[tag] < 1000; tag++)
+    if (codes[tag] === 3 || codes[tag] === 1) raw += reader.text(tag);
   const lines = multiLineText(raw);
   if (lines.every((line) => line.trim() === '')) return null;
   const style = drawing.textStyles.get(foldName(reader.findText(range, 7, 'Standard')));

@@ -1,13 +1,32 @@
 import { type Drawing, entityOf, rangeOf } from '../drawing/drawing';
-import type { EllipseShape, FillFamily, FillShape, PathShape, PathVertex, Shape, ViewportShape } from '../drawing/shapes';
-import { compose, IDENTITY, objectSystem, rotation, scaling, type Transform, translation } from '../geometry/transform';
-import { type TagRange, TagReader, tagIs } from './document';
-import { decodeText } from './decode-text';
+import type {
+  EllipseShape,
+  FillFamily,
+  FillShape,
+  PathShape,
+  PathVertex,
+  Shape,
+  ViewportShape,
+} from '../drawing/shapes';
 import { splinePoints } from '../geometry/spline';
+import {
+  compose,
+  IDENTITY,
+  objectSystem,
+  rotation,
+  scaling,
+  type Transform,
+  translation,
+} from '../geometry/transform';
+import { decodeText } from './decode-text';
+import { type TagRange, type TagReader, tagIs } from './document';
 
 const RADIANS = Math.PI / 180;
 /** Copies of an array beyond this are a fault of the file, not a drawing. */
 const MOST_COPIES = 10_000;
+
+/** An object that is understood and shows nothing: a blank text, a hidden attribute. */
+const NOTHING_TO_SEE: PathShape = { type: 'path', vertices: [], closed: false, width: 0, system: IDENTITY };
 
 /** What an object draws, in the coordinates of the space or symbol it lies in. Null for what is not drawn yet. */
 export function shapeOf(drawing: Drawing, row: number): Shape | null {
@@ -39,7 +58,9 @@ export function shapeOf(drawing: Drawing, row: number): Shape | null {
     case 'MTEXT':
     case 'ATTRIB':
     case 'ATTDEF':
-      return decodeText(drawing, row, systemOf(reader, range, reader.findNumber(range, 30)));
+      return (
+        decodeText(drawing, row, systemOf(reader, range, reader.findNumber(range, 30))) ?? NOTHING_TO_SEE
+      );
     case 'INSERT':
       return placement(reader, range);
     case 'DIMENSION':
@@ -60,7 +81,10 @@ export function shapeOf(drawing: Drawing, row: number): Shape | null {
 /** Plane system of an object from its extrusion; `elevation` is its height in that system. */
 export function systemOf(reader: TagReader, range: TagRange, elevation: number): Transform {
   if (reader.find(range, 230) < 0) return IDENTITY;
-  return objectSystem([reader.findNumber(range, 210), reader.findNumber(range, 220), reader.findNumber(range, 230, 1)], elevation);
+  return objectSystem(
+    [reader.findNumber(range, 210), reader.findNumber(range, 220), reader.findNumber(range, 230, 1)],
+    elevation,
+  );
 }
 
 const straight = (reader: TagReader, range: TagRange): PathShape => ({
@@ -103,7 +127,11 @@ function heavyPolyline(reader: TagReader, range: TagRange, groupEnd: number): Pa
     const part = { start, end: tag };
     // Control points of a smoothed polyline are kept in the file but not drawn.
     if ((reader.findInt(part, 70) & 16) === 16) continue;
-    vertices.push({ x: reader.findNumber(part, 10), y: reader.findNumber(part, 20), bulge: reader.findNumber(part, 42) });
+    vertices.push({
+      x: reader.findNumber(part, 10),
+      y: reader.findNumber(part, 20),
+      bulge: reader.findNumber(part, 42),
+    });
   }
   const spatial = (flags & 8) === 8;
   return {
@@ -164,12 +192,22 @@ function spline(reader: TagReader, range: TagRange): PathShape {
     else if (code === 40) knots.push(reader.number(tag));
     else if (code === 41) weights.push(reader.number(tag));
   }
-  const points = control.length > 0 ? splinePoints(reader.findInt(range, 71, 3), control, knots, weights) : fit;
-  return { type: 'path', vertices: points.map(([x, y]) => ({ x, y, bulge: 0 })), closed: false, width: 0, system: IDENTITY };
+  const points =
+    control.length > 0 ? splinePoints(reader.findInt(range, 71, 3), control, knots, weights) : fit;
+  return {
+    type: 'path',
+    vertices: points.map(([x, y]) => ({ x, y, bulge: 0 })),
+    closed: false,
+    width: 0,
+    system: IDENTITY,
+  };
 }
 
 function solid(reader: TagReader, range: TagRange): Shape {
-  const corner = (code: number): [number, number] => [reader.findNumber(range, code), reader.findNumber(range, code + 10)];
+  const corner = (code: number): [number, number] => [
+    reader.findNumber(range, code),
+    reader.findNumber(range, code + 10),
+  ];
   const last = reader.find(range, 13) < 0 ? corner(12) : corner(13);
   const face = tagIs(reader.document.tags, range.start, '3DFACE');
   // Corners of a solid are held crosswise: the third and fourth change places.
@@ -248,13 +286,30 @@ function fill(reader: TagReader, range: TagRange): FillShape {
       const offsetX = value(45);
       const offsetY = value(46);
       const dashCount = value(79);
-      families.push({ angleRad, baseX, baseY, offsetX, offsetY, dashes: Array.from({ length: Math.min(dashCount, 64) }, () => value(49)) });
+      families.push({
+        angleRad,
+        baseX,
+        baseY,
+        offsetX,
+        offsetY,
+        dashes: Array.from({ length: Math.min(dashCount, 64) }, () => value(49)),
+      });
     }
   }
-  return { type: 'fill', loops, solid: solidFill, families, system: systemOf(reader, range, reader.findNumber(range, 30)) };
+  return {
+    type: 'fill',
+    loops,
+    solid: solidFill,
+    families,
+    system: systemOf(reader, range, reader.findNumber(range, 30)),
+  };
 }
 
-function edge(value: (code: number) => number, at: () => number, codes: Int16Array): PathShape | EllipseShape {
+function edge(
+  value: (code: number) => number,
+  at: () => number,
+  codes: Int16Array,
+): PathShape | EllipseShape {
   const kind = value(72);
   if (kind === 2 || kind === 3) {
     const centre: [number, number] = [value(10), value(20)];
@@ -265,7 +320,15 @@ function edge(value: (code: number) => number, at: () => number, codes: Int16Arr
     const counterclockwise = value(73) === 1;
     if (!counterclockwise) [from, to] = [-from, -to];
     else while (to <= from) to += 2 * Math.PI;
-    return { type: 'ellipse', centre, u: major, v: [-major[1] * ratio, major[0] * ratio], from, to, system: IDENTITY };
+    return {
+      type: 'ellipse',
+      centre,
+      u: major,
+      v: [-major[1] * ratio, major[0] * ratio],
+      from,
+      to,
+      system: IDENTITY,
+    };
   }
   if (kind === 4) {
     const degree = value(94);
@@ -281,7 +344,13 @@ function edge(value: (code: number) => number, at: () => number, codes: Int16Arr
       if (codes[at()] === 42) weights.push(value(42));
     }
     const points = splinePoints(degree, control, knots, weights);
-    return { type: 'path', vertices: points.map(([x, y]) => ({ x, y, bulge: 0 })), closed: false, width: 0, system: IDENTITY };
+    return {
+      type: 'path',
+      vertices: points.map(([x, y]) => ({ x, y, bulge: 0 })),
+      closed: false,
+      width: 0,
+      system: IDENTITY,
+    };
   }
   const from = { x: value(10), y: value(20), bulge: 0 };
   const to = { x: value(11), y: value(21), bulge: 0 };

@@ -138,7 +138,8 @@ function readHeader(tags: TagIndex): Map<string, TagRange> {
   const header = new Map<string, TagRange>();
   let tag = 0;
   while (tag < tags.count && tags.codes[tag] === 999) tag++;
-  if (!(tags.codes[tag] === 0 && tagIs(tags, tag, 'SECTION') && tagIs(tags, tag + 1, 'HEADER'))) return header;
+  if (!(tags.codes[tag] === 0 && tagIs(tags, tag, 'SECTION') && tagIs(tags, tag + 1, 'HEADER')))
+    return header;
   for (tag += 2; tag < tags.count && tags.codes[tag] !== 0; ) {
     if (tags.codes[tag] !== 9) {
       tag++;
@@ -208,7 +209,11 @@ function readStructure(tags: TagIndex, codec: TextCodec): Result<Structure> {
     tag = nextRecord(tags, end + 1);
   }
   if (sections === 0)
-    return fail('not-dxf', 'The file holds no section of a drawing.', 'Choose the DXF export of the drawing.');
+    return fail(
+      'not-dxf',
+      'The file holds no section of a drawing.',
+      'Choose the DXF export of the drawing.',
+    );
   if (!ended && result.entities === NOTHING)
     return fail(
       'cut',
@@ -242,7 +247,12 @@ function readTables(tags: TagIndex, section: TagRange, tables: Map<string, Table
       continue;
     }
     const start = tag;
-    const name = tags.codes[tag + 1] === 2 ? ascii(tags, tag + 1).trim().toUpperCase() : '';
+    const name =
+      tags.codes[tag + 1] === 2
+        ? ascii(tags, tag + 1)
+            .trim()
+            .toUpperCase()
+        : '';
     const records: TagRange[] = [];
     tag = nextRecord(tags, tag + 1);
     while (tag < section.end && !tagIs(tags, tag, 'ENDTAB') && !tagIs(tags, tag, 'TABLE')) {

@@ -2,7 +2,7 @@ import type { Colour } from '../drawing/colour';
 import type { Drawing, DrawingLayer } from '../drawing/drawing';
 import type { OwnProperty, StandardLayer, StandardLinetype } from '../standard/standard';
 import { COLOUR_TABLE } from './colour-table';
-import { foldName, type TableRange, tagIs, type TagRange } from './document';
+import { foldName, type TableRange, type TagRange, tagIs } from './document';
 import { type NewTag, TagEdits } from './edits';
 import { propertyTags } from './objects';
 
@@ -23,7 +23,9 @@ function nearestNumber(rgb: number): number {
   for (let number = 1; number <= 255; number++) {
     const other = number === 7 ? 0 : COLOUR_TABLE[number];
     const distance =
-      ((rgb >> 16) - (other >> 16)) ** 2 + (((rgb >> 8) & 255) - ((other >> 8) & 255)) ** 2 + ((rgb & 255) - (other & 255)) ** 2;
+      ((rgb >> 16) - (other >> 16)) ** 2 +
+      (((rgb >> 8) & 255) - ((other >> 8) & 255)) ** 2 +
+      ((rgb & 255) - (other & 255)) ** 2;
     if (distance < least) {
       least = distance;
       best = number;
@@ -70,7 +72,11 @@ export class DrawingEditor {
     const { objects, document } = this.drawing;
     const found = propertyTags(document, { start: objects.start[row], end: objects.end[row] });
     const tags =
-      property === 'colour' ? [found.colour, found.rgb, found.colourName] : property === 'linetype' ? [found.linetype] : [found.width];
+      property === 'colour'
+        ? [found.colour, found.rgb, found.colourName]
+        : property === 'linetype'
+          ? [found.linetype]
+          : [found.width];
     for (const tag of tags) if (tag >= 0) this.edits.remove(tag);
   }
 
@@ -82,7 +88,10 @@ export class DrawingEditor {
     const { objects, document, reader } = this.drawing;
     const gone = new Set<string>();
     for (const row of rows) {
-      this.edits.removeRange(objects.start[row], Math.max(objects.end[row], objects.parent[row] < 0 ? objects.groupEnd[row] : 0));
+      this.edits.removeRange(
+        objects.start[row],
+        Math.max(objects.end[row], objects.parent[row] < 0 ? objects.groupEnd[row] : 0),
+      );
       if (objects.handleTag[row] > 0) gone.add(reader.name(objects.handleTag[row]).toUpperCase());
       const placement = objects.parent[row];
       if (placement >= 0) this.dropEndMarkIfBare(placement);
@@ -107,7 +116,8 @@ export class DrawingEditor {
       if (!this.edits.isRemoved(objects.start[row])) return;
     const end = objects.groupEnd[placement];
     for (let tag = objects.end[placement]; tag < end; tag++)
-      if (document.tags.codes[tag] === 0 && tagIs(document.tags, tag, 'SEQEND')) this.edits.removeRange(tag, end);
+      if (document.tags.codes[tag] === 0 && tagIs(document.tags, tag, 'SEQEND'))
+        this.edits.removeRange(tag, end);
     for (let tag = objects.start[placement]; tag < objects.end[placement]; tag++)
       if (document.tags.codes[tag] === 66) this.edits.remove(tag);
   }
@@ -115,7 +125,8 @@ export class DrawingEditor {
   private forget(range: TagRange, code: number, gone: ReadonlySet<string>): void {
     const { reader, document } = this.drawing;
     for (let tag = range.start; tag < range.end; tag++)
-      if (document.tags.codes[tag] === code && gone.has(reader.name(tag).toUpperCase())) this.edits.remove(tag);
+      if (document.tags.codes[tag] === code && gone.has(reader.name(tag).toUpperCase()))
+        this.edits.remove(tag);
   }
 
   /** Draw order is held in pairs: the object, then the handle it is sorted by. */
@@ -176,7 +187,10 @@ export class DrawingEditor {
     } else this.edits.insertBefore(this.afterName(layer), [{ code: 62, value }]);
     if ('rgb' in colour) {
       if (rgb >= 0) this.edits.replace(rgb, colour.rgb);
-      else this.edits.insertBefore(number >= 0 ? number + 1 : this.afterName(layer), [{ code: 420, value: colour.rgb }]);
+      else
+        this.edits.insertBefore(number >= 0 ? number + 1 : this.afterName(layer), [
+          { code: 420, value: colour.rgb },
+        ]);
     } else if (rgb >= 0) this.edits.remove(rgb);
     if (name >= 0) this.edits.remove(name);
   }
@@ -211,7 +225,14 @@ export class DrawingEditor {
 
   private afterLinetype(layer: DrawingLayer): number {
     const { reader } = this.drawing;
-    return Math.max(reader.find(layer.range, 6), reader.find(layer.range, 62), reader.find(layer.range, 420), this.afterName(layer) - 1) + 1;
+    return (
+      Math.max(
+        reader.find(layer.range, 6),
+        reader.find(layer.range, 62),
+        reader.find(layer.range, 420),
+        this.afterName(layer) - 1,
+      ) + 1
+    );
   }
 
   /** Gives a layer another name wherever it is named. The new name must not be taken; see {@link mergeLayer}. */
@@ -388,7 +409,8 @@ export class DrawingEditor {
     const { reader } = this.drawing;
     const head = { start: table.start, end: table.records[0]?.start ?? table.endTag };
     const count = reader.find(head, 70);
-    if (count >= 0 && reader.int(count) === table.records.length) this.edits.replace(count, table.records.length + growth);
+    if (count >= 0 && reader.int(count) === table.records.length)
+      this.edits.replace(count, table.records.length + growth);
   }
 }
 

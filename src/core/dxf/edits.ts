@@ -56,12 +56,20 @@ export class TagEdits {
   /** The edits in the order of the file, neighbours not joined, none overlapping. */
   byteEdits(): ByteEdit[] {
     const { tags, codec } = this.document;
-    const touched = [...new Set([...this.replaced.keys(), ...this.removed, ...this.before.keys()])].sort((a, b) => a - b);
+    const touched = [...new Set([...this.replaced.keys(), ...this.removed, ...this.before.keys()])].sort(
+      (a, b) => a - b,
+    );
     const edits: ByteEdit[] = [];
     const push = (start: number, end: number, bytes: Uint8Array): void => {
       const last = edits.at(-1);
       // A removal that touches the one before it is the same change: a whole object goes as one range.
-      if (last && last.end === start && (bytes.length === 0 || last.bytes.length === 0) && start !== end && last.start !== last.end)
+      if (
+        last &&
+        last.end === start &&
+        (bytes.length === 0 || last.bytes.length === 0) &&
+        start !== end &&
+        last.start !== last.end
+      )
         edits[edits.length - 1] = { start: last.start, end, bytes: joined(last.bytes, bytes) };
       else edits.push({ start, end, bytes });
     };

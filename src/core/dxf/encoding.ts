@@ -15,7 +15,8 @@ function libraryName(codePage: string): string | null {
   const digits = /(\d{3,4})$/.exec(name)?.[1];
   if (name === 'utf-8' || name === 'utf8') return 'utf8';
   if (name === 'ascii') return 'cp1252';
-  if (name.startsWith('iso8859') || name.startsWith('iso_8859')) return `iso-8859-${name.replace(/^iso_?8859[-_]?/, '')}`;
+  if (name.startsWith('iso8859') || name.startsWith('iso_8859'))
+    return `iso-8859-${name.replace(/^iso_?8859[-_]?/, '')}`;
   if (name === 'johab' || digits === '1361') return 'cp949';
   if (digits === undefined) return null;
   const candidate = `cp${digits}`;
@@ -35,7 +36,8 @@ const utf8Encoder = new TextEncoder();
 export function codecFor(version: string, codePage: string): TextCodec {
   if (version >= FIRST_UTF8_VERSION) return makeCodec('UTF-8', 'utf8');
   const name = codePage === '' ? 'cp1252' : libraryName(codePage);
-  if (name === null) return makeCodec(`code page 1252 (the file names an unknown one: ${codePage})`, 'cp1252');
+  if (name === null)
+    return makeCodec(`code page 1252 (the file names an unknown one: ${codePage})`, 'cp1252');
   if (name === 'utf8') return makeCodec('UTF-8', 'utf8');
   return makeCodec(`code page ${name.replace(/^cp/, '')}`, name);
 }
@@ -44,7 +46,10 @@ function makeCodec(label: string, name: string): TextCodec {
   const plain = (bytes: Uint8Array, start: number, end: number): string => {
     let text = '';
     for (let i = start; i < end; i++) {
-      if (bytes[i] > 127) return name === 'utf8' ? utf8.decode(bytes.subarray(start, end)) : iconv.decode(bytes.subarray(start, end), name);
+      if (bytes[i] > 127)
+        return name === 'utf8'
+          ? utf8.decode(bytes.subarray(start, end))
+          : iconv.decode(bytes.subarray(start, end), name);
       text += String.fromCharCode(bytes[i]);
     }
     return text;
@@ -75,6 +80,9 @@ export function decodeEscapes(text: string): string {
   return text
     .replace(/\\[Uu]\+([0-9A-Fa-f]{4})/g, (_, hex: string) => String.fromCharCode(Number.parseInt(hex, 16)))
     .replace(/\\M\+([1-5])([0-9A-Fa-f]{4})/g, (_, page: string, hex: string) =>
-      iconv.decode(Uint8Array.from([Number.parseInt(hex.slice(0, 2), 16), Number.parseInt(hex.slice(2), 16)]), MULTIBYTE_PAGES[Number(page)]),
+      iconv.decode(
+        Uint8Array.from([Number.parseInt(hex.slice(0, 2), 16), Number.parseInt(hex.slice(2), 16)]),
+        MULTIBYTE_PAGES[Number(page)],
+      ),
     );
 }

@@ -45,7 +45,8 @@ export function interpret(document: DxfDocument): Drawing {
   const reader = new TagReader(document);
   const layers = readLayers(reader);
   const layerByName = new Map<string, DrawingLayer>();
-  for (const layer of layers) if (!layerByName.has(foldName(layer.name))) layerByName.set(foldName(layer.name), layer);
+  for (const layer of layers)
+    if (!layerByName.has(foldName(layer.name))) layerByName.set(foldName(layer.name), layer);
   const objects = new ObjectTable();
   const { containers, sheets, symbols } = readContainers(reader, objects);
   const unit = UNIT_NAMES[reader.headerNumber('$INSUNITS', 0)];
@@ -94,7 +95,8 @@ function readLinetypes(reader: TagReader): Map<string, DrawingLinetype> {
   const linetypes = new Map<string, DrawingLinetype>();
   for (const range of reader.document.tables.get('LTYPE')?.records ?? []) {
     const elements: number[] = [];
-    for (let tag = range.start; tag < range.end; tag++) if (codes[tag] === 49) elements.push(reader.number(tag));
+    for (let tag = range.start; tag < range.end; tag++)
+      if (codes[tag] === 49) elements.push(reader.number(tag));
     const name = reader.findText(range, 2);
     linetypes.set(foldName(name), { name, description: reader.findText(range, 3), range, elements });
   }
@@ -179,7 +181,11 @@ function readContainers(
     return container;
   };
   const sheetName = layoutNames(reader);
-  const model = add('model', 'Model', document.blocks.findIndex((block) => MODEL_BLOCK.test(block.name)));
+  const model = add(
+    'model',
+    'Model',
+    document.blocks.findIndex((block) => MODEL_BLOCK.test(block.name)),
+  );
   const sheets: DrawingSheet[] = [];
   const symbols = new Map<string, DrawingSymbol>();
   const active = { index: -1, rows: [] as number[] };
@@ -204,7 +210,9 @@ function readContainers(
     });
   }
 
-  const activeSheet = sheets.find((sheet) => /^[*$]paper_space$/i.test(document.blocks[containers[sheet.container].block].name));
+  const activeSheet = sheets.find((sheet) =>
+    /^[*$]paper_space$/i.test(document.blocks[containers[sheet.container].block].name),
+  );
   if (activeSheet) {
     active.index = activeSheet.container;
     active.rows = containers[activeSheet.container].rows;
@@ -222,7 +230,9 @@ function readContainers(
     const { content } = document.blocks[container.block];
     readObjects(document, objects, content, { index, rows: container.rows }, null);
   }
-  sheets.sort((a, b) => containers[a.container].order - containers[b.container].order || a.container - b.container);
+  sheets.sort(
+    (a, b) => containers[a.container].order - containers[b.container].order || a.container - b.container,
+  );
   return { containers, sheets, symbols };
 }
 
@@ -238,4 +248,3 @@ function layoutNames(reader: TagReader): Map<string, LayoutRecord> {
   }
   return names;
 }
-

@@ -1,4 +1,4 @@
-import { type DxfDocument, tagIs, TagReader, type TagRange } from './document';
+import { type DxfDocument, type TagRange, TagReader, tagIs } from './document';
 
 /** Colour number meaning "from layer" and "from symbol"; linetype and width have theirs below. */
 export const FROM_LAYER_COLOUR = 256;
@@ -55,7 +55,10 @@ export class ObjectTable {
 
   private grow(): void {
     this.room *= 2;
-    const more = <T extends Uint8Array | Int16Array | Int32Array | Uint32Array | Float64Array>(old: T, next: T): T => {
+    const more = <T extends Uint8Array | Int16Array | Int32Array | Uint32Array | Float64Array>(
+      old: T,
+      next: T,
+    ): T => {
       next.set(old);
       return next;
     };
@@ -92,7 +95,11 @@ export interface PropertyTags {
  * Walks the part of a record that all objects share and calls `visit` for each tag in it: up to the second
  * subclass mark, without application groups and extended data. Files without subclass marks share the whole record.
  */
-export function eachCommonTag(document: DxfDocument, range: TagRange, visit: (tag: number, code: number) => void): number {
+export function eachCommonTag(
+  document: DxfDocument,
+  range: TagRange,
+  visit: (tag: number, code: number) => void,
+): number {
   const { codes, values, bytes } = document.tags;
   let marks = 0;
   let inGroup = false;
@@ -113,7 +120,15 @@ export function eachCommonTag(document: DxfDocument, range: TagRange, visit: (ta
 
 /** Finds the property tags of an object's record. */
 export function propertyTags(document: DxfDocument, range: TagRange): PropertyTags {
-  const found: PropertyTags = { layer: -1, colour: -1, rgb: -1, colourName: -1, linetype: -1, width: -1, insertAt: range.end };
+  const found: PropertyTags = {
+    layer: -1,
+    colour: -1,
+    rgb: -1,
+    colourName: -1,
+    linetype: -1,
+    width: -1,
+    insertAt: range.end,
+  };
   eachCommonTag(document, range, (tag, code) => {
     if (code === 8 && found.layer < 0) found.layer = tag;
     else if (code === 62 && found.colour < 0) found.colour = tag;

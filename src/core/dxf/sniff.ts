@@ -5,10 +5,10 @@ const CLOSED_FORMAT = /^AC[0-9.]{4}/;
 
 const KNOWN_OTHERS: ReadonlyArray<readonly [RegExp, string]> = [
   [/^%PDF-/, 'a PDF'],
-  [/^PK\x03\x04/, 'a ZIP archive'],
+  [/^PK[^a-z]{2}/, 'a ZIP archive'],
   [/^\x89PNG/, 'a PNG picture'],
   [/^\xff\xd8\xff/, 'a JPEG picture'],
-  [/^(II\*\x00|MM\x00\*)/, 'a TIFF picture'],
+  [/^(II\*|MM\0\*)/, 'a TIFF picture'],
   [/^\xd0\xcf\x11\xe0/, 'an office document'],
   [/^\s*<(\?xml|svg|!doctype|html)/i, 'an XML or web page'],
   [/^ISO-10303-21/, 'a STEP file'],
@@ -53,7 +53,10 @@ export function sniff(head: Uint8Array): Result<'text'> {
       'This is a binary file, not a DXF drawing.',
       'Choose the DXF export of the drawing.',
     );
-  const first = text.replace(/^\xef\xbb\xbf/, '').split(/\r\n|\n|\r/).find((line) => line.trim() !== '');
+  const first = text
+    .replace(/^\xef\xbb\xbf/, '')
+    .split(/\r\n|\n|\r/)
+    .find((line) => line.trim() !== '');
   if (first === undefined || !/^\s*-?\d{1,4}\s*$/.test(first))
     return fail(
       'not-dxf',

@@ -114,8 +114,7 @@ function notACode(bytes: Uint8Array, start: number, length: number): Result<neve
 /** 1-based line number of a byte. */
 export function lineAt(bytes: Uint8Array, offset: number): number {
   let line = 1;
-  for (let i = 0; i < offset; i++)
-    if (bytes[i] === LF || (bytes[i] === CR && bytes[i + 1] !== LF)) line++;
+  for (let i = 0; i < offset; i++) if (bytes[i] === LF || (bytes[i] === CR && bytes[i + 1] !== LF)) line++;
   return line;
 }
 

@@ -1,5 +1,5 @@
-import { applyX, applyY, type Transform } from './transform';
 import { type Box, include } from './box';
+import { applyX, applyY, type Transform } from './transform';
 
 /** An ellipse on its own axes, as canvases draw it: `from` to `to` in its own parameter, downwards when mirrored. */
 export interface AxisEllipse {
@@ -57,7 +57,11 @@ export function includeEllipse(box: Box, ellipse: AxisEllipse): void {
   const cos = Math.cos(rotation);
   const sin = Math.sin(rotation);
   const at = (t: number): void =>
-    include(box, x + rx * Math.cos(t) * cos - ry * Math.sin(t) * sin, y + rx * Math.cos(t) * sin + ry * Math.sin(t) * cos);
+    include(
+      box,
+      x + rx * Math.cos(t) * cos - ry * Math.sin(t) * sin,
+      y + rx * Math.cos(t) * sin + ry * Math.sin(t) * cos,
+    );
   const low = Math.min(ellipse.from, ellipse.to);
   const high = Math.max(ellipse.from, ellipse.to);
   at(low);

@@ -14,7 +14,9 @@ export function splinePoints(
   const count = control.length;
   const p = Math.min(Math.max(1, degree), count - 1);
   if (count < 2) return control.map(([x, y]) => [x, y]);
-  const usable = knots.length === count + p + 1 && knots.every((knot, i) => Number.isFinite(knot) && (i === 0 || knot >= knots[i - 1]));
+  const usable =
+    knots.length === count + p + 1 &&
+    knots.every((knot, i) => Number.isFinite(knot) && (i === 0 || knot >= knots[i - 1]));
   const t = usable
     ? knots
     : Array.from({ length: count + p + 1 }, (_, i) => Math.min(Math.max(0, i - p), count - p));

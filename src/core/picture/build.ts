@@ -2,13 +2,32 @@ import { rgbOf } from '../drawing/colour';
 import { type Drawing, type DrawingSheet, handleOf, kindOf } from '../drawing/drawing';
 import { type Effective, effective } from '../drawing/effective';
 import type { EllipseShape, PathShape, Shape, TextShape, ViewportShape } from '../drawing/shapes';
-import { foldName } from '../dxf/interner';
 import { shapeOf } from '../dxf/decode';
+import { foldName } from '../dxf/interner';
 import { type Box, emptyBox, heightOf, include, includeBox, isEmpty, widthOf } from '../geometry/box';
 import { bulgeArc, includeEllipse, toAxes } from '../geometry/ellipse';
-import { applyX, applyY, compose, IDENTITY, scaleOf, type Transform, translation } from '../geometry/transform';
+import {
+  applyX,
+  applyY,
+  compose,
+  IDENTITY,
+  scaleOf,
+  type Transform,
+  translation,
+} from '../geometry/transform';
 import { layOut } from './lettering';
-import { type FillItem, ITEM, ITEM_STRIDE, type Look, OP, type Paper, type PictureData, type PictureLayer, type TextItem, type ViewItem } from './picture';
+import {
+  type FillItem,
+  ITEM,
+  ITEM_STRIDE,
+  type Look,
+  OP,
+  type Paper,
+  type PictureData,
+  type PictureLayer,
+  type TextItem,
+  type ViewItem,
+} from './picture';
 
 /** Symbols within symbols deeper than this are a fault of the file. */
 const DEEPEST = 64;
@@ -21,7 +40,11 @@ export interface PictureOptions {
 }
 
 /** Builds the plotted look of the model or of one sheet. */
-export function buildPicture(drawing: Drawing, sheet: DrawingSheet | null, options: PictureOptions): PictureData {
+export function buildPicture(
+  drawing: Drawing,
+  sheet: DrawingSheet | null,
+  options: PictureOptions,
+): PictureData {
   return new PictureBuilder(drawing, options).build(sheet);
 }
 
@@ -68,7 +91,9 @@ class PictureBuilder {
       head: {
         space: { kind: sheet ? 'sheet' : 'model', name: container.name },
         origin: this.origin,
-        bounds: isEmpty(this.bounds) ? null : [this.bounds.minX, this.bounds.minY, this.bounds.maxX, this.bounds.maxY],
+        bounds: isEmpty(this.bounds)
+          ? null
+          : [this.bounds.minX, this.bounds.minY, this.bounds.maxX, this.bounds.maxY],
         paper,
         mmPerUnit: units.mmPerUnit,
         mmPerPatternUnit: units.mmPerPatternUnit,
@@ -92,12 +117,19 @@ class PictureBuilder {
     for (const row of rows) {
       const shape = shapeOf(this.drawing, row);
       const at = shape && firstPoint(shape);
-      if (at && Number.isFinite(at[0]) && Number.isFinite(at[1])) return [Math.round(at[0]), Math.round(at[1])];
+      if (at && Number.isFinite(at[0]) && Number.isFinite(at[1]))
+        return [Math.round(at[0]), Math.round(at[1])];
     }
     return [0, 0];
   }
 
-  private add(row: number, transform: Transform, placement: Effective | null, top: number, depth: number): void {
+  private add(
+    row: number,
+    transform: Transform,
+    placement: Effective | null,
+    top: number,
+    depth: number,
+  ): void {
     const { drawing } = this;
     if (drawing.objects.invisible[row] === 1 || this.items.length >= MOST_ITEMS * ITEM_STRIDE) return;
     const props = effective(drawing, row, placement, this.options.defaultWidthMm);
@@ -113,7 +145,9 @@ class PictureBuilder {
     }
     if (!props.shows) return;
     if (shape.type === 'viewport') {
-      if (shape.id !== 1 && shape.on && shape.scale > 0) this.views.push({ shape, row });
+      if (shape.id === 1) return;
+      if (shape.on && shape.scale > 0) this.views.push({ shape, row });
+      this.draw(row, frameOf(shape), transform, props, top);
       return;
     }
     // Definitions of attributes show in the symbol's own drawing, not where it is placed.
@@ -147,7 +181,13 @@ class PictureBuilder {
     this.open.delete(symbol.container);
   }
 
-  private draw(row: number, shape: Exclude<Shape, { type: 'placement' | 'viewport' }>, outer: Transform, props: Effective, top: number): void {
+  private draw(
+    row: number,
+    shape: Exclude<Shape, { type: 'placement' | 'viewport' }>,
+    outer: Transform,
+    props: Effective,
+    top: number,
+  ): void {
     const box = emptyBox();
     const first = this.ops.length;
     let kind: number = ITEM.stroke;
@@ -158,7 +198,8 @@ class PictureBuilder {
     else if (shape.type === 'polygon') {
       kind = ITEM.area;
       const t = compose(outer, shape.system);
-      for (const [i, [x, y]] of shape.points.entries()) this.to(i === 0 ? OP.move : OP.line, applyX(t, x, y), applyY(t, x, y), box);
+      for (const [i, [x, y]] of shape.points.entries())
+        this.to(i === 0 ? OP.move : OP.line, applyX(t, x, y), applyY(t, x, y), box);
       this.ops.push(OP.close);
     } else if (shape.type === 'text') {
       kind = ITEM.text;
@@ -183,7 +224,14 @@ class PictureBuilder {
     const isFill = kind === ITEM.fill;
     // Fills keep their boundary in ops and their index beside it: the boundary comes first, the index as a last number.
     if (isFill) this.ops.push(payload);
-    this.items.push(kind, look, this.handle(top), this.handle(row), kind === ITEM.text ? payload : first, this.ops.length);
+    this.items.push(
+      kind,
+      look,
+      this.handle(top),
+      this.handle(row),
+      kind === ITEM.text ? payload : first,
+      this.ops.length,
+    );
     this.boxes.push(box.minX, box.minY, box.maxX, box.maxY);
     includeBox(this.bounds, box);
   }
@@ -195,14 +243,27 @@ class PictureBuilder {
 
   private path(shape: PathShape, t: Transform, box: Box): void {
     const { vertices } = shape;
-    for (const [i, vertex] of vertices.entries()) if (i === 0) this.to(OP.move, applyX(t, vertex.x, vertex.y), applyY(t, vertex.x, vertex.y), box);
+    for (const [i, vertex] of vertices.entries())
+      if (i === 0) this.to(OP.move, applyX(t, vertex.x, vertex.y), applyY(t, vertex.x, vertex.y), box);
     const count = shape.closed ? vertices.length : vertices.length - 1;
     for (let i = 0; i < count; i++) {
       const from = vertices[i];
       const to = vertices[(i + 1) % vertices.length];
       const arc = from.bulge === 0 ? null : bulgeArc(from.x, from.y, to.x, to.y, from.bulge);
       if (arc)
-        this.arc({ type: 'ellipse', centre: [arc.x, arc.y], u: [arc.radius, 0], v: [0, arc.radius], from: arc.from, to: arc.to, system: IDENTITY }, t, box);
+        this.arc(
+          {
+            type: 'ellipse',
+            centre: [arc.x, arc.y],
+            u: [arc.radius, 0],
+            v: [0, arc.radius],
+            from: arc.from,
+            to: arc.to,
+            system: IDENTITY,
+          },
+          t,
+          box,
+        );
       else if (i === vertices.length - 1) this.ops.push(OP.close);
       else this.to(OP.line, applyX(t, to.x, to.y), applyY(t, to.x, to.y), box);
     }
@@ -214,7 +275,12 @@ class PictureBuilder {
       return;
     }
     for (const [i, vertex] of part.vertices.entries())
-      this.to(first && i === 0 ? OP.move : OP.line, applyX(t, vertex.x, vertex.y), applyY(t, vertex.x, vertex.y), box);
+      this.to(
+        first && i === 0 ? OP.move : OP.line,
+        applyX(t, vertex.x, vertex.y),
+        applyY(t, vertex.x, vertex.y),
+        box,
+      );
   }
 
   private ellipse(shape: EllipseShape, t: Transform, box: Box, moves: boolean): void {
@@ -272,7 +338,12 @@ class PictureBuilder {
     if (index === undefined) {
       index = this.looks.length;
       this.lookIndex.set(key, index);
-      this.looks.push({ layer, rgb, widthMm: props.widthMm, dashes: (linetype?.elements ?? []).map((length) => length * scale) });
+      this.looks.push({
+        layer,
+        rgb,
+        widthMm: props.widthMm,
+        dashes: (linetype?.elements ?? []).map((length) => length * scale),
+      });
     }
     return index;
   }
@@ -284,7 +355,11 @@ class PictureBuilder {
       index = this.layers.length;
       this.layerIndex.set(key, index);
       const record = this.drawing.layerByName.get(key);
-      this.layers.push({ name: record?.name ?? props.layer, prints: props.prints, handle: record?.handle ?? '' });
+      this.layers.push({
+        name: record?.name ?? props.layer,
+        prints: props.prints,
+        handle: record?.handle ?? '',
+      });
     }
     return index;
   }
@@ -324,7 +399,11 @@ class PictureBuilder {
     }));
   }
 
-  private scaleOfSpace(sheet: DrawingSheet | null): { mmPerUnit: number; mmPerPatternUnit: number; note: string | null } {
+  private scaleOfSpace(sheet: DrawingSheet | null): {
+    mmPerUnit: number;
+    mmPerPatternUnit: number;
+    note: string | null;
+  } {
     const inch = this.drawing.reader.headerNumber('$MEASUREMENT', 1) === 0 ? 25.4 : 1;
     if (sheet) {
       const mmPerUnit = sheet.paper?.mmPerUnit ?? inch;
@@ -333,14 +412,36 @@ class PictureBuilder {
     const seen = largestViewport(this.drawing);
     const paperPatterns = this.drawing.reader.headerNumber('$PSLTSCALE', 1) === 1;
     if (seen)
-      return { mmPerUnit: seen.mmPerUnit, mmPerPatternUnit: paperPatterns ? seen.sheetMm : seen.mmPerUnit, note: `as on sheet ${seen.sheet}` };
+      return {
+        mmPerUnit: seen.mmPerUnit,
+        mmPerPatternUnit: paperPatterns ? seen.sheetMm : seen.mmPerUnit,
+        note: `as on sheet ${seen.sheet}`,
+      };
     const mmPerUnit = 1 / preferredScale(Math.max(widthOf(this.bounds), heightOf(this.bounds)));
     return { mmPerUnit, mmPerPatternUnit: mmPerUnit, note: 'fitted to an A1 sheet' };
   }
 }
 
+/** The edge of a viewport, which prints like any line on its layer. */
+function frameOf({ centre: [x, y], width, height }: ViewportShape): PathShape {
+  const corner = (sx: number, sy: number) => ({
+    x: x + (sx * width) / 2,
+    y: y + (sy * height) / 2,
+    bulge: 0,
+  });
+  return {
+    type: 'path',
+    vertices: [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)],
+    closed: true,
+    width: 0,
+    system: IDENTITY,
+  };
+}
+
 /** Scale of the largest viewport of any sheet: what the model is mostly seen at. */
-export function largestViewport(drawing: Drawing): { sheet: string; mmPerUnit: number; sheetMm: number } | null {
+export function largestViewport(
+  drawing: Drawing,
+): { sheet: string; mmPerUnit: number; sheetMm: number } | null {
   let best: { sheet: string; mmPerUnit: number; sheetMm: number } | null = null;
   let largest = 0;
   for (const sheet of drawing.sheets) {
@@ -369,13 +470,20 @@ export function preferredScale(extent: number): number {
 function firstPoint(shape: Shape): readonly [number, number] | null {
   switch (shape.type) {
     case 'path':
-      return shape.vertices.length > 0 ? [applyX(shape.system, shape.vertices[0].x, shape.vertices[0].y), applyY(shape.system, shape.vertices[0].x, shape.vertices[0].y)] : null;
+      return shape.vertices.length > 0
+        ? [
+            applyX(shape.system, shape.vertices[0].x, shape.vertices[0].y),
+            applyY(shape.system, shape.vertices[0].x, shape.vertices[0].y),
+          ]
+        : null;
     case 'ellipse':
       return [applyX(shape.system, ...shape.centre), applyY(shape.system, ...shape.centre)];
     case 'polygon':
       return shape.points[0] ?? null;
     case 'placement':
-      return shape.transforms.length > 0 && shape.transforms[0] !== IDENTITY ? [shape.transforms[0][4], shape.transforms[0][5]] : null;
+      return shape.transforms.length > 0 && shape.transforms[0] !== IDENTITY
+        ? [shape.transforms[0][4], shape.transforms[0][5]]
+        : null;
     case 'viewport':
       return shape.centre;
     case 'point':

@@ -2,7 +2,8 @@ import type { TextShape } from '../drawing/shapes';
 import { ADVANCE_RUNS, CAP_HEIGHT, DESCENT } from './lettering-metrics';
 
 const ADVANCES = new Map<number, number>();
-for (const [first, widths] of ADVANCE_RUNS) for (const [i, width] of widths.entries()) ADVANCES.set(first + i, width);
+for (const [first, widths] of ADVANCE_RUNS)
+  for (const [i, width] of widths.entries()) ADVANCES.set(first + i, width);
 
 /** Ideographs and other characters the shipped face lacks fill about a square. */
 const WIDE = 1000;
@@ -49,14 +50,22 @@ export function layOut(shape: TextShape): LaidText {
   let widthFactor = shape.widthFactor;
   const natural = Math.max(1e-9, textWidth(shape.lines[0] ?? ''));
   if (shape.fitTo && height > 0)
-    widthFactor = Math.hypot(shape.fitTo[0] - shape.x, shape.fitTo[1] - shape.y) / height / natural || widthFactor;
-  const limit = shape.wrapWidth > 0 && height > 0 ? shape.wrapWidth / height / widthFactor : Number.POSITIVE_INFINITY;
+    widthFactor =
+      Math.hypot(shape.fitTo[0] - shape.x, shape.fitTo[1] - shape.y) / height / natural || widthFactor;
+  const limit =
+    shape.wrapWidth > 0 && height > 0 ? shape.wrapWidth / height / widthFactor : Number.POSITIVE_INFINITY;
   const lines = shape.lines.flatMap((line) => wrap(line, limit));
   const step = shape.lineSpacing;
   // Distances down from the top of the capitals of the first line.
   const depth = (lines.length - 1) * step + 1;
   const first =
-    shape.up === 'top' ? -1 : shape.up === 'middle' ? depth / 2 - 1 : shape.up === 'bottom' ? depth - 1 + (shape.lines.length === 1 && shape.wrapWidth === 0 ? DROP : 0) : 0;
+    shape.up === 'top'
+      ? -1
+      : shape.up === 'middle'
+        ? depth / 2 - 1
+        : shape.up === 'bottom'
+          ? depth - 1 + (shape.lines.length === 1 && shape.wrapWidth === 0 ? DROP : 0)
+          : 0;
   let minX = Infinity;
   let maxX = -Infinity;
   const laid = lines.map((text, i): LaidLine => {

@@ -5,8 +5,30 @@ import { type FillItem, ITEM, ITEM_STRIDE, OP, type PictureData, type TextItem }
 /** The part of a 2D canvas context that painting needs; the same on a page, in a worker and in tests. */
 export type Surface = Pick<
   CanvasRenderingContext2D,
-  | 'save' | 'restore' | 'setTransform' | 'transform' | 'beginPath' | 'closePath' | 'moveTo' | 'lineTo' | 'ellipse' | 'rect' | 'stroke' | 'fill'
-  | 'clip' | 'fillRect' | 'fillText' | 'setLineDash' | 'lineWidth' | 'lineCap' | 'lineJoin' | 'lineDashOffset' | 'strokeStyle' | 'fillStyle' | 'font' | 'globalAlpha'
+  | 'save'
+  | 'restore'
+  | 'setTransform'
+  | 'transform'
+  | 'beginPath'
+  | 'closePath'
+  | 'moveTo'
+  | 'lineTo'
+  | 'ellipse'
+  | 'rect'
+  | 'stroke'
+  | 'fill'
+  | 'clip'
+  | 'fillRect'
+  | 'fillText'
+  | 'setLineDash'
+  | 'lineWidth'
+  | 'lineCap'
+  | 'lineJoin'
+  | 'lineDashOffset'
+  | 'strokeStyle'
+  | 'fillStyle'
+  | 'font'
+  | 'globalAlpha'
 >;
 
 export interface Scene {
@@ -100,7 +122,12 @@ export function paint(surface: Surface, scene: Scene, view: View, options: Paint
       surface.save();
       surface.setTransform(1, 0, 0, 1, 0, 0);
       surface.beginPath();
-      surface.rect(pass.window[0], pass.window[1], pass.window[2] - pass.window[0], pass.window[3] - pass.window[1]);
+      surface.rect(
+        pass.window[0],
+        pass.window[1],
+        pass.window[2] - pass.window[0],
+        pass.window[3] - pass.window[1],
+      );
       surface.clip();
       paintItems(surface, pass, view, options, marks, marking);
       surface.restore();
@@ -110,7 +137,8 @@ export function paint(surface: Surface, scene: Scene, view: View, options: Paint
 function hiddenLayers(data: PictureData, options: PaintOptions, handles: ReadonlySet<string>): Set<number> {
   const hidden = new Set<number>();
   for (const [i, layer] of data.head.layers.entries())
-    if ((layer.handle !== '' && handles.has(layer.handle)) || (!layer.prints && !options.showNonPrinting)) hidden.add(i);
+    if ((layer.handle !== '' && handles.has(layer.handle)) || (!layer.prints && !options.showNonPrinting))
+      hidden.add(i);
   return hidden;
 }
 
@@ -125,7 +153,8 @@ function markedItems(data: PictureData, marks: Marks): Uint8Array {
   const layers = head.layers.map((layer) => marks.layers.has(layer.name.toLowerCase()));
   const bits = new Uint8Array(items.length / ITEM_STRIDE);
   for (let n = 0, i = 0; i < items.length; n++, i += ITEM_STRIDE)
-    bits[n] = handles[items[i + 2]] || handles[items[i + 3]] || layers[head.looks[items[i + 1]].layer] ? 1 : 0;
+    bits[n] =
+      handles[items[i + 2]] || handles[items[i + 3]] || layers[head.looks[items[i + 1]].layer] ? 1 : 0;
   markedCache.set(data, { marks, bits });
   return bits;
 }
@@ -133,11 +162,19 @@ function markedItems(data: PictureData, marks: Marks): Uint8Array {
 /** How many items of a scene are marked. */
 export function countMarked(scene: Scene, marks: Marks): number {
   let count = 0;
-  for (const data of scene.model ? [scene.picture, scene.model] : [scene.picture]) for (const bit of markedItems(data, marks)) count += bit;
+  for (const data of scene.model ? [scene.picture, scene.model] : [scene.picture])
+    for (const bit of markedItems(data, marks)) count += bit;
   return count;
 }
 
-function paintItems(surface: Surface, pass: Pass, view: View, options: PaintOptions, marks: boolean, marking: boolean): void {
+function paintItems(
+  surface: Surface,
+  pass: Pass,
+  view: View,
+  options: PaintOptions,
+  marks: boolean,
+  marking: boolean,
+): void {
   const { data, toPx, hidden } = pass;
   const { items, boxes, head } = data;
   const bits = markedItems(data, options.marks);
@@ -145,7 +182,13 @@ function paintItems(surface: Surface, pass: Pass, view: View, options: PaintOpti
   surface.setTransform(...toPx);
   surface.lineCap = 'butt';
   surface.lineJoin = 'round';
-  const bounds = visibleBox(toPx, Math.max(0, pass.window[0]), Math.max(0, pass.window[1]), Math.min(view.widthPx, pass.window[2]), Math.min(view.heightPx, pass.window[3]));
+  const bounds = visibleBox(
+    toPx,
+    Math.max(0, pass.window[0]),
+    Math.max(0, pass.window[1]),
+    Math.min(view.widthPx, pass.window[2]),
+    Math.min(view.heightPx, pass.window[3]),
+  );
   const margin = (3 * pass.pxPerMm) / unit;
   surface.globalAlpha = marks && !marking ? FADED : 1;
   let openLook = -1;
@@ -154,7 +197,13 @@ function paintItems(surface: Surface, pass: Pass, view: View, options: PaintOpti
     openLook = -1;
   };
   for (let i = 0, b = 0; i < items.length; i += ITEM_STRIDE, b += 4) {
-    if (boxes[b] > bounds[2] + margin || boxes[b + 2] < bounds[0] - margin || boxes[b + 1] > bounds[3] + margin || boxes[b + 3] < bounds[1] - margin) continue;
+    if (
+      boxes[b] > bounds[2] + margin ||
+      boxes[b + 2] < bounds[0] - margin ||
+      boxes[b + 1] > bounds[3] + margin ||
+      boxes[b + 3] < bounds[1] - margin
+    )
+      continue;
     const lookIndex = items[i + 1];
     const isMarked = bits[b >> 2] === 1;
     if (marking !== isMarked && (marking || marks)) continue;
@@ -185,7 +234,14 @@ function paintItems(surface: Surface, pass: Pass, view: View, options: PaintOpti
   surface.globalAlpha = 1;
 }
 
-function setStroke(surface: Surface, look: PictureData['head']['looks'][number], pass: Pass, unit: number, colour: string, marking: boolean): void {
+function setStroke(
+  surface: Surface,
+  look: PictureData['head']['looks'][number],
+  pass: Pass,
+  unit: number,
+  colour: string,
+  marking: boolean,
+): void {
   const px = Math.max(THINNEST_PX, look.widthMm * pass.pxPerMm) + (marking ? 1.4 : 0);
   surface.strokeStyle = colour;
   surface.lineWidth = px / unit;
@@ -193,7 +249,13 @@ function setStroke(surface: Surface, look: PictureData['head']['looks'][number],
 }
 
 /** Dots become dashes as long as the line is wide; a pattern finer than a pixel is drawn solid. */
-function setDashes(surface: Surface, dashes: readonly number[], factor: number, unit: number, widthPx: number): void {
+function setDashes(
+  surface: Surface,
+  dashes: readonly number[],
+  factor: number,
+  unit: number,
+  widthPx: number,
+): void {
   let total = 0;
   for (const dash of dashes) total += Math.abs(dash);
   if (dashes.length === 0 || total * factor * unit < 1.5) {
@@ -227,7 +289,16 @@ function trace(surface: Surface, ops: Float32Array, from: number, to: number): v
         i += 3;
         break;
       case OP.arc:
-        surface.ellipse(ops[i + 1], ops[i + 2], ops[i + 3], ops[i + 4], ops[i + 5], ops[i + 6], ops[i + 7], ops[i + 7] < ops[i + 6]);
+        surface.ellipse(
+          ops[i + 1],
+          ops[i + 2],
+          ops[i + 3],
+          ops[i + 4],
+          ops[i + 5],
+          ops[i + 6],
+          ops[i + 7],
+          ops[i + 7] < ops[i + 6],
+        );
         i += 8;
         break;
       default:
@@ -237,7 +308,14 @@ function trace(surface: Surface, ops: Float32Array, from: number, to: number): v
   }
 }
 
-function paintText(surface: Surface, text: TextItem, unit: number, toPx: Transform, options: PaintOptions, colour: string): void {
+function paintText(
+  surface: Surface,
+  text: TextItem,
+  unit: number,
+  toPx: Transform,
+  options: PaintOptions,
+  colour: string,
+): void {
   const t = text.transform as Transform;
   const heightPx = Math.hypot(t[2], t[3]) * unit;
   surface.save();
@@ -246,7 +324,8 @@ function paintText(surface: Surface, text: TextItem, unit: number, toPx: Transfo
   if (heightPx < READABLE_PX) {
     surface.globalAlpha *= 0.45;
     surface.fillStyle = colour;
-    for (const line of text.lines) surface.fillRect(line.x, line.y + 0.1, line.text.length * 0.62 * text.widthFactor, 0.7);
+    for (const line of text.lines)
+      surface.fillRect(line.x, line.y + 0.1, line.text.length * 0.62 * text.widthFactor, 0.7);
   } else {
     const size = 100;
     const k = FONT_SIZE / size;
@@ -263,7 +342,15 @@ function paintText(surface: Surface, text: TextItem, unit: number, toPx: Transfo
   surface.restore();
 }
 
-function paintFill(surface: Surface, data: PictureData, item: number, unit: number, pass: Pass, colour: string, box: Float32Array): void {
+function paintFill(
+  surface: Surface,
+  data: PictureData,
+  item: number,
+  unit: number,
+  pass: Pass,
+  colour: string,
+  box: Float32Array,
+): void {
   const end = data.items[item + 5] - 1;
   const fill: FillItem = data.head.fills[data.ops[end]];
   surface.save();
@@ -283,7 +370,13 @@ function paintFill(surface: Surface, data: PictureData, item: number, unit: numb
   surface.restore();
 }
 
-function paintFamily(surface: Surface, family: FillItem['families'][number], unit: number, widthPx: number, box: Float32Array): void {
+function paintFamily(
+  surface: Surface,
+  family: FillItem['families'][number],
+  unit: number,
+  widthPx: number,
+  box: Float32Array,
+): void {
   const cos = Math.cos(family.angleRad);
   const sin = Math.sin(family.angleRad);
   // Distance from line to line, and the shift along the line from one to the next.
@@ -329,7 +422,13 @@ function paintFamily(surface: Surface, family: FillItem['families'][number], uni
 }
 
 /** Bounds, in picture units, of a rectangle of pixels. */
-function visibleBox(t: Transform, x0: number, y0: number, x1: number, y1: number): [number, number, number, number] {
+function visibleBox(
+  t: Transform,
+  x0: number,
+  y0: number,
+  x1: number,
+  y1: number,
+): [number, number, number, number] {
   const det = t[0] * t[3] - t[1] * t[2];
   if (det === 0) return [-Infinity, -Infinity, Infinity, Infinity];
   const xs: number[] = [];
@@ -364,11 +463,16 @@ export function markedBox(scene: Scene, marks: Marks): [number, number, number, 
       const { origin } = scene.model.head;
       const t = compose(window.transform as Transform, translation(origin[0], origin[1]));
       eachMarked(scene.model, marks, (box) => {
-        const corners = [0, 2].flatMap((i) => [1, 3].map((j) => [t[0] * box[i] + t[2] * box[j] + t[4], t[1] * box[i] + t[3] * box[j] + t[5]]));
+        const corners = [0, 2].flatMap((i) =>
+          [1, 3].map((j) => [t[0] * box[i] + t[2] * box[j] + t[4], t[1] * box[i] + t[3] * box[j] + t[5]]),
+        );
         const clampX = (x: number): number => Math.min(window.x + window.width, Math.max(window.x, x));
         const clampY = (y: number): number => Math.min(window.y + window.height, Math.max(window.y, y));
         const outside =
-          corners.every(([x]) => x < window.x) || corners.every(([x]) => x > window.x + window.width) || corners.every(([, y]) => y < window.y) || corners.every(([, y]) => y > window.y + window.height);
+          corners.every(([x]) => x < window.x) ||
+          corners.every(([x]) => x > window.x + window.width) ||
+          corners.every(([, y]) => y < window.y) ||
+          corners.every(([, y]) => y > window.y + window.height);
         if (!outside) for (const [x, y] of corners) widen(clampX(x), clampY(y));
       });
     }

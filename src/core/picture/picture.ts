@@ -105,7 +105,9 @@ export interface PictureData {
 export function packPicture(picture: PictureData): Uint8Array {
   const head = new TextEncoder().encode(JSON.stringify(picture.head));
   const headRoom = Math.ceil(head.length / 4) * 4;
-  const whole = new Uint8Array(12 + headRoom + picture.items.byteLength + picture.boxes.byteLength + picture.ops.byteLength);
+  const whole = new Uint8Array(
+    12 + headRoom + picture.items.byteLength + picture.boxes.byteLength + picture.ops.byteLength,
+  );
   new Uint32Array(whole.buffer, 0, 3).set([head.length, picture.items.length, picture.ops.length]);
   whole.set(head, 12);
   let at = 12 + headRoom;

@@ -3,7 +3,7 @@ import { BASE_LAYER, isLinetypeFromLayer, isLinetypeFromSymbol } from '../drawin
 import { OBJECT_KINDS, type ObjectKind } from '../drawing/kinds';
 import { foldName } from '../dxf/interner';
 import { isDefinitionPointLayer } from '../dxf/reserved';
-import { FORMAT, FORMAT_VERSION, type OwnProperty, type Standard, STORABLE_WIDTHS_MM } from './standard';
+import { FORMAT, FORMAT_VERSION, type OwnProperty, STORABLE_WIDTHS_MM, type Standard } from './standard';
 
 /** Width "default" means when nobody has said otherwise. Common practice, no source. */
 const COMMON_DEFAULT_MM = 0.25;
@@ -26,7 +26,8 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
   for (let row = 0; row < objects.count; row++) {
     const layer = foldName(layerNameOf(drawing, row));
     addTo(kinds, layer, kindOf(drawing, row));
-    if (objects.rgb[row] >= 0 || (objects.colour[row] > 0 && objects.colour[row] < 256)) addTo(own, layer, 'colour');
+    if (objects.rgb[row] >= 0 || (objects.colour[row] > 0 && objects.colour[row] < 256))
+      addTo(own, layer, 'colour');
     const linetype = objects.linetype[row];
     if (linetype >= 0) {
       const named = drawing.document.names.text(linetype);
@@ -40,7 +41,8 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
   const layers = drawing.layers
     .filter((layer) => layer.name !== BASE_LAYER && !isDefinitionPointLayer(layer.name))
     .map((layer) => {
-      const widthMm = layer.width >= 0 && STORABLE_WIDTHS_MM.includes(layer.width / 100) ? layer.width / 100 : null;
+      const widthMm =
+        layer.width >= 0 && STORABLE_WIDTHS_MM.includes(layer.width / 100) ? layer.width / 100 : null;
       if (widthMm !== null) widths.add(widthMm);
       const found = kinds.get(foldName(layer.name)) ?? new Set<ObjectKind>();
       return {
@@ -67,7 +69,10 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
       elementsMm: linetype.elements.slice(0, 12).map((length) => tidy(length * mmPerUnit)),
     }));
   for (const layer of layers)
-    if (!linetypes.some((linetype) => foldName(linetype.name) === foldName(layer.linetype)) && foldName(layer.linetype) !== 'continuous')
+    if (
+      !linetypes.some((linetype) => foldName(linetype.name) === foldName(layer.linetype)) &&
+      foldName(layer.linetype) !== 'continuous'
+    )
       linetypes.push({ name: layer.linetype, description: '', elementsMm: [] });
   widths.add(COMMON_DEFAULT_MM);
   return {

@@ -5,8 +5,8 @@ import { fail, ok, type Result } from '../result';
 
 /** Pen widths that the exchange format can hold, mm. Source: published DXF reference. */
 export const STORABLE_WIDTHS_MM: readonly number[] = [
-  0, 0.05, 0.09, 0.13, 0.15, 0.18, 0.2, 0.25, 0.3, 0.35, 0.4, 0.5, 0.53, 0.6, 0.7, 0.8, 0.9, 1, 1.06, 1.2, 1.4, 1.58, 2,
-  2.11,
+  0, 0.05, 0.09, 0.13, 0.15, 0.18, 0.2, 0.25, 0.3, 0.35, 0.4, 0.5, 0.53, 0.6, 0.7, 0.8, 0.9, 1, 1.06, 1.2,
+  1.4, 1.58, 2, 2.11,
 ];
 
 const storableWidth = z
@@ -36,14 +36,21 @@ export const PROPERTIES = ['colour', 'linetype', 'width'] as const;
 
 export const layerSchema = z.strictObject({
   name,
-  purpose: z.string().trim().max(500).default('').meta({ description: 'What belongs on the layer, in words.' }),
+  purpose: z
+    .string()
+    .trim()
+    .max(500)
+    .default('')
+    .meta({ description: 'What belongs on the layer, in words.' }),
   kinds: z
     .array(z.enum(OBJECT_KINDS))
     .default([])
     .meta({ description: 'Kinds of object that belong on the layer; none listed means any.' }),
   colour: colourSchema,
   linetype: name,
-  widthMm: storableWidth.nullable().meta({ description: 'Pen width, mm; null leaves the width at the default.' }),
+  widthMm: storableWidth
+    .nullable()
+    .meta({ description: 'Pen width, mm; null leaves the width at the default.' }),
   prints: z.boolean().default(true),
   required: z.boolean().default(false).meta({ description: 'Every drawing must have the layer.' }),
   ownValuesAllowed: z
@@ -65,7 +72,8 @@ export const linetypeSchema = z
   .superRefine((linetype, context) => {
     const { elementsMm } = linetype;
     if (elementsMm.length === 0) return;
-    const complain = (message: string): void => context.addIssue({ code: 'custom', path: ['elementsMm'], message });
+    const complain = (message: string): void =>
+      context.addIssue({ code: 'custom', path: ['elementsMm'], message });
     if (elementsMm[0] < 0) complain('a linetype begins with a dash or a dot, not with a gap');
     if (!elementsMm.some((element) => element < 0)) complain('a linetype that is not continuous needs a gap');
     if (elementsMm.every((element) => element === 0)) complain('a linetype needs a length');
@@ -79,7 +87,11 @@ export const pensSchema = z
   .superRefine((pens, context) => {
     for (let i = 1; i < pens.seriesMm.length; i++)
       if (pens.seriesMm[i] <= pens.seriesMm[i - 1])
-        context.addIssue({ code: 'custom', path: ['seriesMm', i], message: 'pen widths rise from one to the next' });
+        context.addIssue({
+          code: 'custom',
+          path: ['seriesMm', i],
+          message: 'pen widths rise from one to the next',
+        });
   });
 
 export const GRAVITIES = ['must', 'should', 'note'] as const;
@@ -103,7 +115,8 @@ export const standardSchema = z
       context.addIssue({ code: 'custom', path, message });
     const linetypes = new Set<string>();
     for (const [i, linetype] of standard.linetypes.entries()) {
-      if (linetypes.has(foldName(linetype.name))) complain(['linetypes', i, 'name'], `“${linetype.name}” is there twice`);
+      if (linetypes.has(foldName(linetype.name)))
+        complain(['linetypes', i, 'name'], `“${linetype.name}” is there twice`);
       linetypes.add(foldName(linetype.name));
     }
     const layers = new Set<string>();

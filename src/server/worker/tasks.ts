@@ -5,7 +5,7 @@ import type { Audit, Finding } from '../../core/audit/finding';
 import type { Change } from '../../core/audit/rule';
 import type { Choices } from '../../core/correct/choices';
 import { correctDrawing } from '../../core/correct/correct';
-import { type Proposal, propose, strayOf } from '../../core/correct/crosswalk';
+import { type Proposal, proposalsFor } from '../../core/correct/crosswalk';
 import { readDrawing } from '../../core/dxf/interpret';
 import { buildPicture } from '../../core/picture/build';
 import { packPicture } from '../../core/picture/picture';
@@ -23,8 +23,14 @@ export interface Tasks {
     request: { path: string; standard: Standard; findings?: string[]; choices?: Choices };
     reply: Result<{ sha: string; size: number; changes: readonly Change[]; audit: Audit }>;
   };
-  picture: { request: { path: string; cache: string; sheet: number; defaultWidthMm: number }; reply: Result<{ file: string }> };
-  proposals: { request: { path: string; standard: Standard; findings: readonly Finding[] }; reply: Result<Record<string, Proposal[]>> };
+  picture: {
+    request: { path: string; cache: string; sheet: number; defaultWidthMm: number };
+    reply: Result<{ file: string }>;
+  };
+  proposals: {
+    request: { path: string; standard: Standard; findings: readonly Finding[] };
+    reply: Result<Record<string, Proposal[]>>;
+  };
 }
 
 export type TaskName = keyof Tasks;
@@ -37,7 +43,10 @@ export const handlers: Handlers = {
   audit({ path, standard }) {
     const drawing = readDrawing(read(path));
     if (!drawing.ok) return drawing;
-    return ok({ audit: audit(drawing.value, standard), sheets: drawing.value.sheets.map((sheet) => sheet.name) });
+    return ok({
+      audit: audit(drawing.value, standard),
+      sheets: drawing.value.sheets.map((sheet) => sheet.name),
+    });
   },
 
   correct({ path, standard, findings, choices }) {
@@ -63,7 +72,7 @@ export const handlers: Handlers = {
     const drawing = readDrawing(read(path));
     if (!drawing.ok) return drawing;
     const proposals: Record<string, Proposal[]> = {};
-    for (const finding of findings) proposals[finding.key] = propose(standard, strayOf(drawing.value, finding));
+    for (const finding of findings) proposals[finding.key] = proposalsFor(drawing.value, standard, finding);
     return ok(proposals);
   },
 };

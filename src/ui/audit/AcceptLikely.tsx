@@ -5,7 +5,7 @@ import type { Finding } from '@/core/audit/finding';
 import { Button } from '../kit/Button';
 import { Dialog, DialogFoot } from '../kit/Dialog';
 import { count } from '../kit/say';
-import { sayLikeness, type Proposals } from './types';
+import { type Proposals, sayLikeness } from './types';
 
 interface Props {
   readonly open: boolean;
@@ -23,7 +23,13 @@ export function AcceptLikely({ open, onOpenChange, findings, proposals, onAccept
   }, [open]);
   const taken = findings.filter((finding) => !left.has(finding.key));
   return (
-    <Dialog open={open} onOpenChange={onOpenChange} wide title="Take over likely proposals" about="Untick what you want to decide by itself. One undo takes all of them back.">
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      wide
+      title="Take over likely proposals"
+      about="Untick what you want to decide by itself. One undo takes all of them back."
+    >
       <div className="min-h-0 flex-1 overflow-auto px-5 py-2">
         <table className="w-full text-[13px]">
           <thead className="text-left text-ink-2">
@@ -40,7 +46,10 @@ export function AcceptLikely({ open, onOpenChange, findings, proposals, onAccept
             {findings.map((finding) => {
               const best = proposals[finding.key]?.[0];
               if (!best) return null;
-              const label = finding.rule === 'layers/unknown' ? finding.subject.layer : `${finding.subject.kind} on ${finding.subject.layer}`;
+              const label =
+                finding.rule === 'layers/unknown'
+                  ? finding.subject.layer
+                  : `${finding.subject.kind} on ${finding.subject.layer}`;
               return (
                 <tr key={finding.key}>
                   <td className="border-t border-hairline py-1 align-top">
@@ -60,9 +69,12 @@ export function AcceptLikely({ open, onOpenChange, findings, proposals, onAccept
                     />
                   </td>
                   <td className="figures border-t border-hairline py-1 pr-3 align-top">{label}</td>
-                  <td className="figures border-t border-hairline py-1 pr-3 align-top font-medium text-verdigris-deep">{best.to}</td>
+                  <td className="figures border-t border-hairline py-1 pr-3 align-top font-medium text-verdigris-deep">
+                    {best.to}
+                  </td>
                   <td className="border-t border-hairline py-1 align-top text-ink-2">
-                    {best.reasons.join('; ')} <span className="text-ink-3">({sayLikeness(best.likeness)})</span>
+                    {best.reasons.join('; ')}{' '}
+                    <span className="text-ink-3">({sayLikeness(best.likeness)})</span>
                   </td>
                 </tr>
               );

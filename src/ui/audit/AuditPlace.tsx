@@ -46,9 +46,15 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
 
   const findings = drawing.current?.findings ?? NONE;
   const counts = drawing.counts ?? { must: 0, should: 0, note: 0 };
-  const automatic = useMemo(() => findings.filter((finding) => finding.correction === 'automatic'), [findings]);
+  const automatic = useMemo(
+    () => findings.filter((finding) => finding.correction === 'automatic'),
+    [findings],
+  );
   const asking = useMemo(() => findings.filter((finding) => finding.correction === 'choice'), [findings]);
-  const likely = useMemo(() => asking.filter((finding) => likelyTarget(finding, proposals) !== null), [asking, proposals]);
+  const likely = useMemo(
+    () => asking.filter((finding) => likelyTarget(finding, proposals) !== null),
+    [asking, proposals],
+  );
   const finding = findings.find((candidate) => candidate.key === chosen) ?? null;
   const reading = drawing.state === 'waiting' || drawing.state === 'reading';
 
@@ -72,9 +78,16 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
   }, [drawing.id, drawing.state, drawing.currentSha]);
 
   const act = useCallback(
-    async (path: string, body: unknown, done: (value: { changes?: number; draft?: string }) => string): Promise<boolean> => {
+    async (
+      path: string,
+      body: unknown,
+      done: (value: { changes?: number; draft?: string }) => string,
+    ): Promise<boolean> => {
       setBusy(true);
-      const answer = await call<{ changes?: number; draft?: string }>(`/api/drawings/${drawing.id}/${path}`, { body, method: 'POST' });
+      const answer = await call<{ changes?: number; draft?: string }>(`/api/drawings/${drawing.id}/${path}`, {
+        body,
+        method: 'POST',
+      });
       setBusy(false);
       if (answer.ok) {
         const words = done(answer.value);
@@ -90,7 +103,9 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
     (from: readonly Finding[]): void => {
       const at = findings.findIndex((candidate) => candidate.key === chosen);
       const gone = new Set(from.map((item) => item.key));
-      const next = [...findings.slice(at + 1), ...findings.slice(0, Math.max(0, at))].find((candidate) => !gone.has(candidate.key));
+      const next = [...findings.slice(at + 1), ...findings.slice(0, Math.max(0, at))].find(
+        (candidate) => !gone.has(candidate.key),
+      );
       setChosen(next?.key ?? null);
     },
     [findings, chosen],
@@ -99,7 +114,11 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
   const correct = useCallback(
     async (which: readonly Finding[] | 'all', note: string): Promise<void> => {
       const body = which === 'all' ? { note } : { findings: which.map((item) => item.key), note };
-      const did = await act('correct', body, (value) => `${count(value.changes ?? 0, 'change')} made. Ctrl Z takes them back.`);
+      const did = await act(
+        'correct',
+        body,
+        (value) => `${count(value.changes ?? 0, 'change')} made. Ctrl Z takes them back.`,
+      );
       if (did) moveOn(which === 'all' ? automatic : which);
     },
     [act, automatic, moveOn],
@@ -107,7 +126,11 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
 
   const decide = useCallback(
     async (which: readonly Finding[], choices: Choices, note: string): Promise<void> => {
-      const did = await act('correct', { findings: [], choices, note }, (value) => `${count(value.changes ?? 0, 'change')} made. Ctrl Z takes them back.`);
+      const did = await act(
+        'correct',
+        { findings: [], choices, note },
+        (value) => `${count(value.changes ?? 0, 'change')} made. Ctrl Z takes them back.`,
+      );
       if (did) moveOn(which);
     },
     [act, moveOn],
@@ -120,25 +143,42 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
         item.rule === 'layers/unknown'
           ? { layers: { [layer]: { action: 'map', to } }, objects: [] }
           : { layers: {}, objects: [{ layer, kind: item.subject.kind ?? '', to }] };
-      return decide([item], choices, item.rule === 'layers/unknown' ? `${layer} becomes ${to}` : `${item.found} to ${to}`);
+      return decide(
+        [item],
+        choices,
+        item.rule === 'layers/unknown' ? `${layer} becomes ${to}` : `${item.found} to ${to}`,
+      );
     },
     [decide],
   );
 
   const remove = useCallback(
-    (item: Finding): Promise<void> => decide([item], { layers: { [item.subject.layer ?? '']: { action: 'remove' } }, objects: [] }, `${item.subject.layer} removed with what is on it`),
+    (item: Finding): Promise<void> =>
+      decide(
+        [item],
+        { layers: { [item.subject.layer ?? '']: { action: 'remove' } }, objects: [] },
+        `${item.subject.layer} removed with what is on it`,
+      ),
     [decide],
   );
 
   const adopt = useCallback(
     (item: Finding): Promise<boolean> =>
-      act('adopt', { layer: item.subject.layer }, (value) => `${item.subject.layer} is in ${value.draft} now. Drawings comply with it once that is issued.`),
+      act(
+        'adopt',
+        { layer: item.subject.layer },
+        (value) =>
+          `${item.subject.layer} is in ${value.draft} now. Drawings comply with it once that is issued.`,
+      ),
     [act],
   );
 
   const acceptLikely = async (which: readonly Finding[]): Promise<void> => {
     setAccepting(false);
-    const choices: { layers: Record<string, { action: 'map'; to: string }>; objects: { layer: string; kind: string; to: string }[] } = { layers: {}, objects: [] };
+    const choices: {
+      layers: Record<string, { action: 'map'; to: string }>;
+      objects: { layer: string; kind: string; to: string }[];
+    } = { layers: {}, objects: [] };
     for (const item of which) {
       const to = likelyTarget(item, proposals);
       const layer = item.subject.layer;
@@ -149,12 +189,16 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
     await decide(which, choices, `${count(which.length, 'proposal')} taken over`);
   };
 
-  const step = useCallback((by: -1 | 1) => act('step', { by }, () => (by < 0 ? 'Taken back.' : 'Done again.')), [act]);
+  const step = useCallback(
+    (by: -1 | 1) => act('step', { by }, () => (by < 0 ? 'Taken back.' : 'Done again.')),
+    [act],
+  );
   const walk = useCallback(
     (by: 1 | -1): void => {
       if (findings.length === 0) return;
       const at = findings.findIndex((candidate) => candidate.key === chosen);
-      const next = at < 0 ? (by > 0 ? 0 : findings.length - 1) : (at + by + findings.length) % findings.length;
+      const next =
+        at < 0 ? (by > 0 ? 0 : findings.length - 1) : (at + by + findings.length) % findings.length;
       setTab('findings');
       setChosen(findings[next].key);
     },
@@ -174,7 +218,8 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
       if (event.key === 'ArrowDown' || event.key === 'n') walk(1);
       else if (event.key === 'ArrowUp' || event.key === 'p') walk(-1);
       else if (event.key === 'Escape') setChosen(null);
-      else if (event.key === 'a' && automatic.length > 0 && !busy) void correct('all', 'Everything automatic');
+      else if (event.key === 'a' && automatic.length > 0 && !busy)
+        void correct('all', 'Everything automatic');
       else if (event.key === '?') setKeysShown(true);
       else return;
       event.preventDefault();
@@ -186,7 +231,8 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
   const marked = useMemo((): SheetMarks => {
     if (!finding || tab !== 'findings') return NO_MARKED;
     const layer = finding.subject.layer;
-    if (finding.record && finding.rule !== 'layers/unknown' && layer) return { handles: [], layers: [layer.toLowerCase()] };
+    if (finding.record && finding.rule !== 'layers/unknown' && layer)
+      return { handles: [], layers: [layer.toLowerCase()] };
     return { handles: finding.handles, layers: [] };
   }, [finding, tab]);
 
@@ -201,7 +247,8 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
           <p className="truncate text-[12.5px] leading-4 text-ink-2">
             {drawing.sender}
             {drawing.project && ` · ${drawing.project}`}
-            {drawing.current && ` · version ${drawing.current.version}, units ${drawing.current.units}, ${count(drawing.current.counts.objects, 'object')}`}
+            {drawing.current &&
+              ` · version ${drawing.current.version}, units ${drawing.current.units}, ${count(drawing.current.counts.objects, 'object')}`}
           </p>
         </div>
         {drawing.current && (
@@ -227,7 +274,11 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
             Keys
           </Button>
           {drawing.state === 'ready' && (
-            <a className={buttonClass(drawing.corrections > 0 ? 'main' : 'plain')} href={`/api/drawings/${drawing.id}/file`} download>
+            <a
+              className={buttonClass(drawing.corrections > 0 ? 'main' : 'plain')}
+              href={`/api/drawings/${drawing.id}/file`}
+              download
+            >
               {drawing.corrections > 0 ? 'Download corrected DXF' : 'Download DXF'}
             </a>
           )}
@@ -242,9 +293,23 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
       ) : (
         <Group orientation="horizontal" className="min-h-0 flex-1" id="audit">
           <Panel defaultSize="42%" minSize="340px" className="flex min-w-0 flex-col bg-white">
-            <div role="tablist" aria-label="Ledger" className="flex items-center gap-1 border-b border-hairline bg-shade px-2 pt-1.5">
-              <LedgerTab on={tab === 'findings'} onClick={() => setTab('findings')} name="Findings" number={findings.length} />
-              <LedgerTab on={tab === 'changes'} onClick={() => setTab('changes')} name="Changes" number={drawing.changeCount} />
+            <div
+              role="tablist"
+              aria-label="Ledger"
+              className="flex items-center gap-1 border-b border-hairline bg-shade px-2 pt-1.5"
+            >
+              <LedgerTab
+                on={tab === 'findings'}
+                onClick={() => setTab('findings')}
+                name="Findings"
+                number={findings.length}
+              />
+              <LedgerTab
+                on={tab === 'changes'}
+                onClick={() => setTab('changes')}
+                name="Changes"
+                number={drawing.changeCount}
+              />
               <LedgerTab on={tab === 'compare'} onClick={() => setTab('compare')} name="Before and now" />
             </div>
             {tab === 'findings' && (
@@ -252,12 +317,21 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
                 {(automatic.length > 0 || likely.length > 0) && (
                   <div className="flex flex-wrap gap-2 border-b border-hairline px-3 py-2">
                     {likely.length > 0 && (
-                      <Button look={automatic.length > 0 ? 'plain' : 'main'} disabled={inactive} onClick={() => setAccepting(true)}>
+                      <Button
+                        look={automatic.length > 0 ? 'plain' : 'main'}
+                        disabled={inactive}
+                        onClick={() => setAccepting(true)}
+                      >
                         Take over {count(likely.length, 'likely proposal')} …
                       </Button>
                     )}
                     {automatic.length > 0 && (
-                      <Button look="main" disabled={inactive} onClick={() => void correct('all', 'Everything automatic')} hotkey="A">
+                      <Button
+                        look="main"
+                        disabled={inactive}
+                        onClick={() => void correct('all', 'Everything automatic')}
+                        hotkey="A"
+                      >
                         Correct {automatic.length} automatically
                       </Button>
                     )}
@@ -282,7 +356,9 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
                 />
               </>
             )}
-            {tab === 'changes' && <ChangeList drawingId={drawing.id} sha={drawing.currentSha} revisions={drawing.revisions} />}
+            {tab === 'changes' && (
+              <ChangeList drawingId={drawing.id} sha={drawing.currentSha} revisions={drawing.revisions} />
+            )}
             {tab === 'compare' && <BeforeNow drawing={drawing} rules={rules} />}
           </Panel>
           <Separator aria-label="Width of the ledger" className="w-[5px] bg-hairline hover:bg-verdigris" />
@@ -299,13 +375,29 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
           </Panel>
         </Group>
       )}
-      <AcceptLikely open={accepting} onOpenChange={setAccepting} findings={likely} proposals={proposals ?? {}} onAccept={(which) => void acceptLikely(which)} />
+      <AcceptLikely
+        open={accepting}
+        onOpenChange={setAccepting}
+        findings={likely}
+        proposals={proposals ?? {}}
+        onAccept={(which) => void acceptLikely(which)}
+      />
       <KeyList open={keysShown} onOpenChange={setKeysShown} />
     </div>
   );
 }
 
-function LedgerTab({ on, onClick, name, number }: { on: boolean; onClick: () => void; name: string; number?: number }) {
+function LedgerTab({
+  on,
+  onClick,
+  name,
+  number,
+}: {
+  on: boolean;
+  onClick: () => void;
+  name: string;
+  number?: number;
+}) {
   return (
     <button
       type="button"
@@ -326,7 +418,9 @@ function Unreadable({ drawing, onAgain }: { drawing: DrawingView; onAgain: () =>
       <p className="text-[16px] font-semibold">This drawing could not be read</p>
       <p className="mt-2">
         {drawing.problem?.message}
-        {drawing.problem?.line !== undefined && <span className="figures"> Line {drawing.problem.line.toLocaleString('en-GB')}.</span>}
+        {drawing.problem?.line !== undefined && (
+          <span className="figures"> Line {drawing.problem.line.toLocaleString('en-GB')}.</span>
+        )}
       </p>
       <p className="mt-1">{drawing.problem?.action}</p>
       <p className="mt-2 text-[13px] text-ink-2">The file is kept as it was sent.</p>

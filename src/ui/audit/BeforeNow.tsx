@@ -50,7 +50,9 @@ export function BeforeNow({ drawing, rules }: { drawing: DrawingView; rules: rea
               <tr key={rule.id}>
                 <td className={`${cell} pl-6 text-ink-2`}>{rule.title}</td>
                 <td className={`${cell} figures text-right text-ink-2`}>{was}</td>
-                <td className={`${cell} figures text-right ${is === 0 ? 'text-verdigris' : ''}`}>{is === 0 ? 'settled' : is}</td>
+                <td className={`${cell} figures text-right ${is === 0 ? 'text-verdigris' : ''}`}>
+                  {is === 0 ? 'settled' : is}
+                </td>
               </tr>
             );
           })}
@@ -58,7 +60,9 @@ export function BeforeNow({ drawing, rules }: { drawing: DrawingView; rules: rea
       </table>
       {left.length > 0 && (
         <>
-          <h2 className="mb-1 font-semibold">{count(left.length, 'finding waits', 'findings wait')} for a person</h2>
+          <h2 className="mb-1 font-semibold">
+            {count(left.length, 'finding waits', 'findings wait')} for a person
+          </h2>
           <ul>
             {left.map((finding: Finding) => (
               <li key={finding.key} className="flex gap-2 border-b border-hairline py-1">
@@ -72,7 +76,8 @@ export function BeforeNow({ drawing, rules }: { drawing: DrawingView; rules: rea
         </>
       )}
       <p className="mt-4 text-ink-2">
-        Checked with {drawing.edition}. Everything that no change names is the same in the corrected file, byte for byte.
+        Checked with {drawing.edition}. Everything that no change names is the same in the corrected file,
+        byte for byte.
       </p>
       <dl className="figures mt-2 grid grid-cols-[7rem_1fr] gap-y-0.5 break-all text-ink-2">
         <dt>Received</dt>

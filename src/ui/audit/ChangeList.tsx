@@ -6,19 +6,25 @@ import type { Change } from '@/core/audit/rule';
 import { buttonClass } from '../kit/Button';
 import { call } from '../kit/call';
 import { Nothing } from '../kit/Page';
+import { Scroller } from '../kit/Scroller';
 import { count, sayTime } from '../kit/say';
 
 interface Props {
   readonly drawingId: number;
   readonly sha: string;
-  readonly revisions: readonly { readonly number: number; readonly note: string; readonly madeAt: string; readonly changeCount: number }[];
+  readonly revisions: readonly {
+    readonly number: number;
+    readonly note: string;
+    readonly madeAt: string;
+    readonly changeCount: number;
+  }[];
 }
 
 /** Every change made to the drawing: object, property, before, after. */
 export function ChangeList({ drawingId, sha, revisions }: Props) {
   const [changes, setChanges] = useState<readonly Change[] | null>(null);
   const [failed, setFailed] = useState('');
-  const scroller = useRef<HTMLDivElement>(null);
+  const scroller = useRef<HTMLElement>(null);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the file decides the list
   useEffect(() => {
     let live = true;
@@ -31,12 +37,19 @@ export function ChangeList({ drawingId, sha, revisions }: Props) {
       live = false;
     };
   }, [drawingId, sha]);
-  const virtualizer = useVirtualizer({ count: changes?.length ?? 0, getScrollElement: () => scroller.current, estimateSize: () => 30, overscan: 20 });
+  const virtualizer = useVirtualizer({
+    count: changes?.length ?? 0,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => 30,
+    overscan: 20,
+  });
 
   if (revisions.length === 0)
     return (
       <div className="p-4">
-        <Nothing title="Nothing was changed yet">Each correction is listed here: object, property, before and after.</Nothing>
+        <Nothing title="Nothing was changed yet">
+          Each correction is listed here: object, property, before and after.
+        </Nothing>
       </div>
     );
   return (
@@ -47,17 +60,22 @@ export function ChangeList({ drawingId, sha, revisions }: Props) {
             <li key={revision.number} className="flex gap-2">
               <span className="figures shrink-0 text-ink-3">{sayTime(revision.madeAt)}</span>
               <span className="truncate">{revision.note}</span>
-              <span className="figures ml-auto shrink-0 text-ink-2">{count(revision.changeCount, 'change')}</span>
+              <span className="figures ml-auto shrink-0 text-ink-2">
+                {count(revision.changeCount, 'change')}
+              </span>
             </li>
           ))}
         </ol>
-        <a className={buttonClass('plain', 'h-7')} href={`/api/drawings/${drawingId}/changes?format=csv`} download>
+        <a
+          className={buttonClass('plain', 'h-7')}
+          href={`/api/drawings/${drawingId}/changes?format=csv`}
+          download
+        >
           Save as table
         </a>
       </div>
       {failed && <p className="px-3 py-2 text-oxide">{failed}</p>}
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must be reachable by keyboard */}
-      <div ref={scroller} className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Changes">
+      <Scroller ref={scroller} label="Changes">
         <div className="sticky top-0 z-10 grid h-7 grid-cols-[7.5rem_5rem_5rem_1fr] items-center gap-2 border-b border-rule bg-shade px-3 text-[12.5px] text-ink-2">
           <span>Object</span>
           <span>Handle</span>
@@ -69,7 +87,11 @@ export function ChangeList({ drawingId, sha, revisions }: Props) {
             const change = changes?.[item.index];
             if (!change) return null;
             return (
-              <div key={item.key} className="absolute inset-x-0 grid h-[30px] grid-cols-[7.5rem_5rem_5rem_1fr] items-center gap-2 border-b border-hairline px-3 text-[13px]" style={{ transform: `translateY(${item.start}px)` }}>
+              <div
+                key={item.key}
+                className="absolute inset-x-0 grid h-[30px] grid-cols-[7.5rem_5rem_5rem_1fr] items-center gap-2 border-b border-hairline px-3 text-[13px]"
+                style={{ transform: `translateY(${item.start}px)` }}
+              >
                 <span className="truncate" title={`${change.kind}, ${change.where}`}>
                   {change.kind === 'layer' && change.where !== 'layers' ? change.where : change.kind}
                 </span>
@@ -82,7 +104,7 @@ export function ChangeList({ drawingId, sha, revisions }: Props) {
             );
           })}
         </div>
-      </div>
+      </Scroller>
     </>
   );
 }

@@ -3,8 +3,8 @@
 import { useEffect, useId, useState } from 'react';
 import type { Finding, StrokeLook } from '@/core/audit/finding';
 import { Button } from '../kit/Button';
-import { count } from '../kit/say';
 import { Stroke } from '../kit/Stroke';
+import { count } from '../kit/say';
 import { isTyping } from '../sheet/SheetDesk';
 import type { LedgerProps } from './FindingLedger';
 import { sayLikeness } from './types';
@@ -19,7 +19,12 @@ export function FindingDetail(props: Props) {
   useEffect(() => {
     if (finding.correction !== 'automatic' || busy) return;
     const press = (event: KeyboardEvent): void => {
-      if (event.key !== 'Enter' || isTyping(event.target) || (event.target instanceof HTMLElement && event.target.closest('button, a, [role="dialog"]'))) return;
+      if (
+        event.key !== 'Enter' ||
+        isTyping(event.target) ||
+        (event.target instanceof HTMLElement && event.target.closest('button, a, [role="dialog"]'))
+      )
+        return;
       event.preventDefault();
       onCorrect([finding], finding.message);
     };
@@ -44,14 +49,21 @@ export function FindingDetail(props: Props) {
       </p>
       {finding.correction === 'automatic' && (
         <div className="mt-2.5 flex items-center gap-3">
-          <Button look="main" disabled={busy} onClick={() => onCorrect([finding], finding.message)} hotkey="Enter">
+          <Button
+            look="main"
+            disabled={busy}
+            onClick={() => onCorrect([finding], finding.message)}
+            hotkey="Enter"
+          >
             Correct
           </Button>
           <span className="text-ink-2">{willChange(finding)}</span>
         </div>
       )}
       {finding.correction === 'choice' && <Decision {...props} />}
-      {finding.correction === 'manual' && <p className="mt-2 text-ink-2">Nothing to correct here: a person has to settle it with the sender.</p>}
+      {finding.correction === 'manual' && (
+        <p className="mt-2 text-ink-2">Nothing to correct here: a person has to settle it with the sender.</p>
+      )}
     </div>
   );
 }
@@ -77,7 +89,8 @@ function Side({ name, value, look }: { name: string; value: string; look?: Strok
 function willChange(finding: Finding): string {
   if (finding.rule === 'layers/missing') return `Adds the layer ${finding.subject.layer}.`;
   if (finding.rule === 'layers/empty-unknown') return `Removes the empty layer ${finding.subject.layer}.`;
-  if (finding.record) return `${finding.subject.property} of layer ${finding.subject.layer}: ${finding.found} → ${finding.expected}.`;
+  if (finding.record)
+    return `${finding.subject.property} of layer ${finding.subject.layer}: ${finding.found} → ${finding.expected}.`;
   return `${count(finding.handles.length, 'object')}: ${finding.found} → ${finding.expected}.`;
 }
 
@@ -95,7 +108,12 @@ function Decision({ finding, layers, proposals, busy, onMap, onRemove, onAdopt }
   useEffect(() => {
     if (busy || to === '') return;
     const press = (event: KeyboardEvent): void => {
-      if (event.key !== 'Enter' || (event.target instanceof HTMLElement && event.target.closest('button, a, select, [role="dialog"], input[type="search"]'))) return;
+      if (
+        event.key !== 'Enter' ||
+        (event.target instanceof HTMLElement &&
+          event.target.closest('button, a, select, [role="dialog"], input[type="search"]'))
+      )
+        return;
       event.preventDefault();
       onMap(finding, to);
     };
@@ -106,12 +124,23 @@ function Decision({ finding, layers, proposals, busy, onMap, onRemove, onAdopt }
   return (
     <div className="mt-2.5">
       {proposals === null && <p className="text-ink-2">Looking for the nearest layers …</p>}
-      {proposals !== null && options.length === 0 && <p className="text-ink-2">No layer of the standard is near. Pick one, or add this one.</p>}
+      {proposals !== null && options.length === 0 && (
+        <p className="text-ink-2">No layer of the standard is near. Pick one, or add this one.</p>
+      )}
       <fieldset className="border border-hairline bg-white">
         <legend className="sr-only">Office layer for {layer}</legend>
         {options.map((option) => (
-          <label key={option.to} className="flex min-h-8 items-baseline gap-2 border-b border-hairline px-2 py-1 hover:bg-plate">
-            <input type="radio" name={name} className="translate-y-0.5 accent-verdigris" checked={to === option.to} onChange={() => setPicked(option.to)} />
+          <label
+            key={option.to}
+            className="flex min-h-8 items-baseline gap-2 border-b border-hairline px-2 py-1 hover:bg-plate"
+          >
+            <input
+              type="radio"
+              name={name}
+              className="translate-y-0.5 accent-verdigris"
+              checked={to === option.to}
+              onChange={() => setPicked(option.to)}
+            />
             <span className="figures w-28 shrink-0 truncate font-medium" title={option.to}>
               {option.to}
             </span>
@@ -120,9 +149,25 @@ function Decision({ finding, layers, proposals, busy, onMap, onRemove, onAdopt }
           </label>
         ))}
         <label className="flex h-9 items-center gap-2 px-2">
-          <input type="radio" name={name} className="accent-verdigris" checked={other} onChange={() => setPicked(layers.find((candidate) => !options.some((option) => option.to === candidate.name))?.name ?? null)} />
+          <input
+            type="radio"
+            name={name}
+            className="accent-verdigris"
+            checked={other}
+            onChange={() =>
+              setPicked(
+                layers.find((candidate) => !options.some((option) => option.to === candidate.name))?.name ??
+                  null,
+              )
+            }
+          />
           <span className="text-ink-2">Another</span>
-          <select value={other ? (picked ?? '') : ''} onChange={(event) => setPicked(event.target.value || null)} aria-label={`Another office layer for ${layer}`} className="h-7 min-w-0 flex-1 rounded-md border border-rule bg-white px-1">
+          <select
+            value={other ? (picked ?? '') : ''}
+            onChange={(event) => setPicked(event.target.value || null)}
+            aria-label={`Another office layer for ${layer}`}
+            className="h-7 min-w-0 flex-1 rounded-md border border-rule bg-white px-1"
+          >
             <option value="">all {layers.length} layers …</option>
             {layers.map((candidate) => (
               <option key={candidate.name} value={candidate.name}>

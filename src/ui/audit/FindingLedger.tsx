@@ -5,6 +5,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Finding } from '@/core/audit/finding';
 import { GRAVITIES, type Gravity, type StandardLayer } from '@/core/standard/standard';
 import { Nothing } from '../kit/Page';
+import { Scroller } from '../kit/Scroller';
 import { count } from '../kit/say';
 import { Weight, WeightShape } from '../kit/Weight';
 import { FindingDetail } from './FindingDetail';
@@ -28,21 +29,27 @@ export interface LedgerProps {
   readonly onAdopt: (finding: Finding) => void;
 }
 
-type Line = { readonly type: 'rule'; readonly rule: string; readonly findings: readonly Finding[] } | { readonly type: 'finding'; readonly finding: Finding };
+type Line =
+  | { readonly type: 'rule'; readonly rule: string; readonly findings: readonly Finding[] }
+  | { readonly type: 'finding'; readonly finding: Finding };
 
 /** Findings by weight and rule; the chosen one unfolds where it stands. */
 export function FindingLedger(props: LedgerProps) {
   const { findings, first, rules, chosen, onChoose, busy, onCorrect, proposals } = props;
   const [wanted, setWanted] = useState('');
   const [weights, setWeights] = useState<ReadonlySet<Gravity>>(new Set(GRAVITIES));
-  const scroller = useRef<HTMLDivElement>(null);
+  const scroller = useRef<HTMLElement>(null);
   const search = useRef<HTMLInputElement>(null);
 
   const lines = useMemo((): Line[] => {
     const key = wanted.trim().toLowerCase();
     const shown = findings.filter(
       (finding) =>
-        weights.has(finding.gravity) && (key === '' || `${finding.message} ${finding.expected} ${finding.found} ${finding.handles.length < 50 ? finding.handles.join(' ') : ''}`.toLowerCase().includes(key)),
+        weights.has(finding.gravity) &&
+        (key === '' ||
+          `${finding.message} ${finding.expected} ${finding.found} ${finding.handles.length < 50 ? finding.handles.join(' ') : ''}`
+            .toLowerCase()
+            .includes(key)),
     );
     const groups = new Map<string, Finding[]>();
     for (const finding of shown) {
@@ -76,7 +83,8 @@ export function FindingLedger(props: LedgerProps) {
 
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
-      if (event.key !== '/' || event.ctrlKey || event.metaKey || event.target instanceof HTMLInputElement) return;
+      if (event.key !== '/' || event.ctrlKey || event.metaKey || event.target instanceof HTMLInputElement)
+        return;
       event.preventDefault();
       search.current?.focus();
     };
@@ -87,7 +95,9 @@ export function FindingLedger(props: LedgerProps) {
   if (findings.length === 0)
     return (
       <div className="p-4">
-        <Nothing title="Nothing to find: the drawing complies">{first.length > 0 && `${count(first.length, 'finding')} when it came, none now.`}</Nothing>
+        <Nothing title="Nothing to find: the drawing complies">
+          {first.length > 0 && `${count(first.length, 'finding')} when it came, none now.`}
+        </Nothing>
       </div>
     );
 
@@ -111,7 +121,10 @@ export function FindingLedger(props: LedgerProps) {
             onClick={() => toggle(gravity)}
             className={`h-7 rounded-sm border px-2 ${weights.has(gravity) ? 'border-hairline bg-white' : 'border-transparent line-through opacity-60'}`}
           >
-            <Weight gravity={gravity} count={findings.filter((finding) => finding.gravity === gravity).length} />
+            <Weight
+              gravity={gravity}
+              count={findings.filter((finding) => finding.gravity === gravity).length}
+            />
           </button>
         ))}
         <input
@@ -124,14 +137,19 @@ export function FindingLedger(props: LedgerProps) {
           className="ml-auto h-7 w-36 min-w-0 rounded-md border border-rule px-2 text-[13px]"
         />
       </div>
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: a region that scrolls must be reachable by keyboard */}
-      <div ref={scroller} className="min-h-0 flex-1 overflow-auto" tabIndex={0} role="region" aria-label="Findings">
+      <Scroller ref={scroller} label="Findings">
         {lines.length === 0 && <p className="px-4 py-6 text-ink-2">No finding matches.</p>}
         <div className="relative" style={{ height: virtualizer.getTotalSize() }}>
           {virtualizer.getVirtualItems().map((item) => {
             const line = lines[item.index];
             return (
-              <div key={item.key} data-index={item.index} ref={virtualizer.measureElement} className="absolute inset-x-0 top-0" style={{ transform: `translateY(${item.start}px)` }}>
+              <div
+                key={item.key}
+                data-index={item.index}
+                ref={virtualizer.measureElement}
+                className="absolute inset-x-0 top-0"
+                style={{ transform: `translateY(${item.start}px)` }}
+              >
                 {line.type === 'rule' ? (
                   <div className="flex h-8 items-center gap-2 border-b border-hairline bg-shade pl-3 pr-1.5 text-[13px]">
                     <WeightShape gravity={line.findings[0].gravity} />
@@ -141,7 +159,9 @@ export function FindingLedger(props: LedgerProps) {
                       <button
                         type="button"
                         disabled={busy}
-                        onClick={() => onCorrect(line.findings, `${titleOf(line.rule)}: ${line.findings.length} corrected`)}
+                        onClick={() =>
+                          onCorrect(line.findings, `${titleOf(line.rule)}: ${line.findings.length} corrected`)
+                        }
                         className="ml-auto h-6 whitespace-nowrap rounded-sm px-2 text-[12.5px] font-medium text-verdigris hover:bg-white"
                       >
                         Correct these {line.findings.length}
@@ -149,24 +169,51 @@ export function FindingLedger(props: LedgerProps) {
                     )}
                   </div>
                 ) : (
-                  <FindingLine {...props} finding={line.finding} on={line.finding.key === chosen} onToggle={() => onChoose(line.finding.key === chosen ? null : line.finding.key)} likely={likelyTarget(line.finding, proposals)} />
+                  <FindingLine
+                    {...props}
+                    finding={line.finding}
+                    on={line.finding.key === chosen}
+                    onToggle={() => onChoose(line.finding.key === chosen ? null : line.finding.key)}
+                    likely={likelyTarget(line.finding, proposals)}
+                  />
                 )}
               </div>
             );
           })}
         </div>
-      </div>
+      </Scroller>
     </>
   );
 }
 
-function FindingLine({ finding, on, onToggle, likely, ...rest }: LedgerProps & { finding: Finding; on: boolean; onToggle: () => void; likely: string | null }) {
+function FindingLine({
+  finding,
+  on,
+  onToggle,
+  likely,
+  ...rest
+}: LedgerProps & { finding: Finding; on: boolean; onToggle: () => void; likely: string | null }) {
   return (
-    <div className={on ? 'border-b border-rule border-l-[3px] border-l-verdigris bg-plate' : 'border-b border-hairline border-l-[3px] border-l-transparent'}>
-      <button type="button" aria-expanded={on} onClick={onToggle} className="flex min-h-[33px] w-full items-center gap-2 px-2.5 py-1 text-left text-[13px] leading-[18px] hover:bg-plate">
+    <div
+      className={
+        on
+          ? 'border-b border-rule border-l-[3px] border-l-verdigris bg-plate'
+          : 'border-b border-hairline border-l-[3px] border-l-transparent'
+      }
+    >
+      <button
+        type="button"
+        aria-expanded={on}
+        onClick={onToggle}
+        className="flex min-h-[33px] w-full items-center gap-2 px-2.5 py-1 text-left text-[13px] leading-[18px] hover:bg-plate"
+      >
         <span className="min-w-0 flex-1">{finding.message}</span>
-        {likely && !on && <span className="figures max-w-[40%] shrink-0 truncate text-verdigris">→ {likely}</span>}
-        {finding.handles.length > 1 && !on && !likely && <span className="figures shrink-0 text-ink-3">{finding.handles.length}</span>}
+        {likely && !on && (
+          <span className="figures max-w-[40%] shrink-0 truncate text-verdigris">→ {likely}</span>
+        )}
+        {finding.handles.length > 1 && !on && !likely && (
+          <span className="figures shrink-0 text-ink-3">{finding.handles.length}</span>
+        )}
       </button>
       {on && <FindingDetail {...rest} finding={finding} />}
     </div>

@@ -13,7 +13,14 @@ export type Proposals = Readonly<Record<string, readonly Proposal[]>>;
 /** Above this likeness a proposal is offered for taking over together with the others. */
 export const LIKELY = 0.5;
 
-export const sayLikeness = (likeness: number): string => (likeness >= 0.75 ? 'very likely' : likeness >= LIKELY ? 'likely' : likeness >= 0.35 ? 'possible' : 'unlikely');
+export const sayLikeness = (likeness: number): string =>
+  likeness >= 0.75
+    ? 'very likely'
+    : likeness >= LIKELY
+      ? 'likely'
+      : likeness >= 0.35
+        ? 'possible'
+        : 'unlikely';
 
 /** The best proposal of a finding, when it is worth taking over at a glance. */
 export function likelyTarget(finding: Finding, proposals: Proposals | null): string | null {

@@ -3,13 +3,19 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
-import type { DrawingHead } from './types';
 import { cell, cellHead, Nothing } from '../kit/Page';
 import { sayDate } from '../kit/say';
 import { VerdictPlate, Weight } from '../kit/Weight';
+import type { DrawingHead } from './types';
 
 /** Drawings as lines of a ledger. While one is being read the list looks again by itself. */
-export function DrawingsTable({ drawings, find = false }: { drawings: readonly DrawingHead[]; find?: boolean }) {
+export function DrawingsTable({
+  drawings,
+  find = false,
+}: {
+  drawings: readonly DrawingHead[];
+  find?: boolean;
+}) {
   const router = useRouter();
   const [wanted, setWanted] = useState('');
   const busy = drawings.some((drawing) => drawing.state === 'waiting' || drawing.state === 'reading');
@@ -19,7 +25,9 @@ export function DrawingsTable({ drawings, find = false }: { drawings: readonly D
     return () => clearInterval(timer);
   }, [busy, router]);
   const key = wanted.trim().toLowerCase();
-  const shown = drawings.filter((drawing) => `${drawing.name} ${drawing.sender} ${drawing.project}`.toLowerCase().includes(key));
+  const shown = drawings.filter((drawing) =>
+    `${drawing.name} ${drawing.sender} ${drawing.project}`.toLowerCase().includes(key),
+  );
   return (
     <>
       {find && (
@@ -51,7 +59,11 @@ export function DrawingsTable({ drawings, find = false }: { drawings: readonly D
               {shown.map((drawing) => (
                 <tr key={drawing.id} className="hover:bg-plate">
                   <td className={`${cell} truncate`}>
-                    <Link href={`/drawings/${drawing.id}`} className="font-medium text-ink underline decoration-hairline underline-offset-4 hover:decoration-verdigris" title={drawing.name}>
+                    <Link
+                      href={`/drawings/${drawing.id}`}
+                      className="font-medium text-ink underline decoration-hairline underline-offset-4 hover:decoration-verdigris"
+                      title={drawing.name}
+                    >
                       {drawing.name}
                     </Link>
                   </td>
@@ -76,8 +88,16 @@ export function DrawingsTable({ drawings, find = false }: { drawings: readonly D
                       <td className={`${cell} figures text-ink-2`}>{drawing.edition}</td>
                     </>
                   ) : (
-                    <td className={`${cell} truncate ${drawing.problem ? 'text-oxide' : 'text-ink-2'}`} colSpan={3} title={drawing.problem?.message}>
-                      {drawing.problem ? `Could not be read: ${drawing.problem.message}` : drawing.state === 'reading' ? 'Being read and checked …' : 'Waiting to be read'}
+                    <td
+                      className={`${cell} truncate ${drawing.problem ? 'text-oxide' : 'text-ink-2'}`}
+                      colSpan={3}
+                      title={drawing.problem?.message}
+                    >
+                      {drawing.problem
+                        ? `Could not be read: ${drawing.problem.message}`
+                        : drawing.state === 'reading'
+                          ? 'Being read and checked …'
+                          : 'Waiting to be read'}
                     </td>
                   )}
                 </tr>

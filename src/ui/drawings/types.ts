@@ -26,7 +26,12 @@ export interface DrawingView extends DrawingHead {
   readonly changeCount: number;
   readonly currentSha: string;
   readonly originalSha: string;
-  readonly revisions: readonly { readonly number: number; readonly note: string; readonly madeAt: string; readonly changeCount: number }[];
+  readonly revisions: readonly {
+    readonly number: number;
+    readonly note: string;
+    readonly madeAt: string;
+    readonly changeCount: number;
+  }[];
   readonly canUndo: boolean;
   readonly canRedo: boolean;
 }

@@ -17,7 +17,10 @@ export function Frame({ edition, children }: { edition: FrameEdition | null; chi
   const path = usePathname();
   return (
     <div className="flex h-dvh min-h-0 flex-col">
-      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-white focus:px-3 focus:py-2">
+      <a
+        href="#main"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-white focus:px-3 focus:py-2"
+      >
         Skip to the content
       </a>
       <header className="flex h-12 shrink-0 items-stretch border-b border-rule bg-plate px-4">
@@ -46,7 +49,10 @@ export function Frame({ edition, children }: { edition: FrameEdition | null; chi
           {edition ? (
             <>
               <span className="truncate">{edition.office}</span>
-              <Link href="/standard" className="figures shrink-0 border-l border-hairline pl-3 text-ink hover:text-verdigris">
+              <Link
+                href="/standard"
+                className="figures shrink-0 border-l border-hairline pl-3 text-ink hover:text-verdigris"
+              >
                 {edition.label}
                 {edition.issued ? ' in force' : ', not issued'}
               </Link>
@@ -61,7 +67,10 @@ export function Frame({ edition, children }: { edition: FrameEdition | null; chi
       <main id="main" className="flex min-h-0 flex-1 flex-col">
         {children}
       </main>
-      <Toaster position="bottom-right" toastOptions={{ className: 'font-sans', style: { borderRadius: 3 } }} />
+      <Toaster
+        position="bottom-right"
+        toastOptions={{ className: 'font-sans', style: { borderRadius: 3 } }}
+      />
     </div>
   );
 }

@@ -38,7 +38,8 @@ export function IntakePlace({ drawings, senders, projects }: Props) {
   const input = useRef<HTMLInputElement>(null);
   const listId = useId();
 
-  const change = (key: number, patch: Partial<Upload>): void => setUploads((all) => all.map((upload) => (upload.key === key ? { ...upload, ...patch } : upload)));
+  const change = (key: number, patch: Partial<Upload>): void =>
+    setUploads((all) => all.map((upload) => (upload.key === key ? { ...upload, ...patch } : upload)));
 
   const send = (file: File, key: number, from: string, forProject: string): Promise<void> =>
     new Promise((resolve) => {
@@ -46,7 +47,8 @@ export function IntakePlace({ drawings, senders, projects }: Props) {
       running.current.set(key, request);
       const query = new URLSearchParams({ name: file.name, sender: from, project: forProject });
       request.open('POST', `/api/drawings?${query}`);
-      request.upload.onprogress = (event) => change(key, { share: event.lengthComputable ? event.loaded / event.total : 0 });
+      request.upload.onprogress = (event) =>
+        change(key, { share: event.lengthComputable ? event.loaded / event.total : 0 });
       request.onload = () => {
         running.current.delete(key);
         const body = parse(request.responseText);
@@ -54,14 +56,25 @@ export function IntakePlace({ drawings, senders, projects }: Props) {
         else
           change(key, {
             state: 'refused',
-            problem: body?.problem ?? { code: 'server', message: `The server refused the file (${request.status}).`, action: 'Try again.' },
+            problem: body?.problem ?? {
+              code: 'server',
+              message: `The server refused the file (${request.status}).`,
+              action: 'Try again.',
+            },
           });
         router.refresh();
         resolve();
       };
       request.onerror = () => {
         running.current.delete(key);
-        change(key, { state: 'refused', problem: { code: 'offline', message: 'The upload broke off.', action: 'Check that Zinc Warden is running, then send the file again.' } });
+        change(key, {
+          state: 'refused',
+          problem: {
+            code: 'offline',
+            message: 'The upload broke off.',
+            action: 'Check that Zinc Warden is running, then send the file again.',
+          },
+        });
         resolve();
       };
       request.onabort = () => {
@@ -88,11 +101,27 @@ export function IntakePlace({ drawings, senders, projects }: Props) {
   };
 
   return (
-    <Page title="Intake" about="Drawings come in here. The original is kept as it was sent; corrections are made on a copy.">
+    <Page
+      title="Intake"
+      about="Drawings come in here. The original is kept as it was sent; corrections are made on a copy."
+    >
       <div className="mb-6 grid grid-cols-[20rem_1fr] gap-6">
         <div className="space-y-3">
-          <Suggesting id={`${listId}-s`} label="Sender" value={sender} onChange={setSender} options={senders} hint="What is decided on layer names is remembered for the sender." />
-          <Suggesting id={`${listId}-p`} label="Project" value={project} onChange={setProject} options={projects} />
+          <Suggesting
+            id={`${listId}-s`}
+            label="Sender"
+            value={sender}
+            onChange={setSender}
+            options={senders}
+            hint="What is decided on layer names is remembered for the sender."
+          />
+          <Suggesting
+            id={`${listId}-p`}
+            label="Project"
+            value={project}
+            onChange={setProject}
+            options={projects}
+          />
         </div>
         {/* biome-ignore lint/a11y/noStaticElementInteractions: dropping is a convenience; the button inside does the same */}
         <div
@@ -127,14 +156,21 @@ export function IntakePlace({ drawings, senders, projects }: Props) {
       {uploads.length > 0 && (
         <section aria-label="This upload" className="mb-6 border border-hairline bg-white">
           {uploads.map((upload) => (
-            <div key={upload.key} className="flex min-h-8 items-center gap-3 border-b border-hairline px-3 py-1 last:border-b-0">
+            <div
+              key={upload.key}
+              className="flex min-h-8 items-center gap-3 border-b border-hairline px-3 py-1 last:border-b-0"
+            >
               <span className="w-80 shrink-0 truncate font-medium" title={upload.name}>
                 {upload.name}
               </span>
               <span className="figures w-20 shrink-0 text-right text-ink-2">{saySize(upload.size)}</span>
               <UploadState upload={upload} />
               {upload.state === 'sending' && (
-                <Button look="quiet" className="ml-auto h-6" onClick={() => running.current.get(upload.key)?.abort()}>
+                <Button
+                  look="quiet"
+                  className="ml-auto h-6"
+                  onClick={() => running.current.get(upload.key)?.abort()}
+                >
                   Cancel
                 </Button>
               )}
@@ -165,20 +201,46 @@ function UploadState({ upload }: { upload: Upload }) {
     default:
       return (
         <span className="flex items-center gap-2">
-          <progress value={upload.share} max={1} className="h-2 w-48 accent-verdigris" aria-label={`${upload.name}, sent`} />
+          <progress
+            value={upload.share}
+            max={1}
+            className="h-2 w-48 accent-verdigris"
+            aria-label={`${upload.name}, sent`}
+          />
           <span className="figures">{Math.round(upload.share * 100)} %</span>
         </span>
       );
   }
 }
 
-function Suggesting({ id, label, value, onChange, options, hint }: { id: string; label: string; value: string; onChange: (value: string) => void; options: readonly string[]; hint?: string }) {
+function Suggesting({
+  id,
+  label,
+  value,
+  onChange,
+  options,
+  hint,
+}: {
+  id: string;
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  options: readonly string[];
+  hint?: string;
+}) {
   return (
     <div>
       <label htmlFor={id} className="mb-0.5 block text-[12.5px] text-ink-2">
         {label}
       </label>
-      <input id={id} list={`${id}-list`} value={value} onChange={(event) => onChange(event.target.value)} maxLength={120} className="h-8 w-full rounded-md border border-rule bg-white px-2 text-[13px]" />
+      <input
+        id={id}
+        list={`${id}-list`}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+        maxLength={120}
+        className="h-8 w-full rounded-md border border-rule bg-white px-2 text-[13px]"
+      />
       <datalist id={`${id}-list`}>
         {options.map((option) => (
           <option key={option} value={option} />

@@ -16,7 +16,11 @@ const LOOKS = {
 } as const;
 
 export const buttonClass = (look: keyof typeof LOOKS = 'plain', more = ''): string =>
-  clsx('inline-flex h-8 shrink-0 items-center gap-2 whitespace-nowrap rounded-md border px-3 text-[13px] font-medium', LOOKS[look], more);
+  clsx(
+    'inline-flex h-8 shrink-0 items-center gap-2 whitespace-nowrap rounded-md border px-3 text-[13px] font-medium',
+    LOOKS[look],
+    more,
+  );
 
 export function Button({ look = 'plain', hotkey, children, className, type = 'button', ...rest }: Props) {
   return (
@@ -30,7 +34,12 @@ export function Button({ look = 'plain', hotkey, children, className, type = 'bu
 /** A key's name, as written on buttons and in the list of keys. */
 export function Key({ children, on = false }: { children: ReactNode; on?: boolean }) {
   return (
-    <kbd className={clsx('rounded-sm border px-1 font-mono text-[11px] leading-4', on ? 'border-white/60 text-white' : 'border-hairline text-ink-2')}>
+    <kbd
+      className={clsx(
+        'rounded-sm border px-1 font-mono text-[11px] leading-4',
+        on ? 'border-white/60 text-white' : 'border-hairline text-ink-2',
+      )}
+    >
       {children}
     </kbd>
   );

@@ -9,7 +9,14 @@ interface Wrap {
 const BOX = 'h-8 w-full rounded-md border bg-white px-2 text-[13px] text-ink placeholder:text-ink-3';
 
 /** A labelled line of input; what is wrong with it stands below it. */
-export function Field({ label, hint, fault, mono, className, ...rest }: Wrap & { mono?: boolean } & InputHTMLAttributes<HTMLInputElement>) {
+export function Field({
+  label,
+  hint,
+  fault,
+  mono,
+  className,
+  ...rest
+}: Wrap & { mono?: boolean } & InputHTMLAttributes<HTMLInputElement>) {
   const id = useId();
   return (
     <Labelled id={id} label={label} hint={hint} fault={fault} className={className}>
@@ -24,18 +31,37 @@ export function Field({ label, hint, fault, mono, className, ...rest }: Wrap & {
   );
 }
 
-export function Choice({ label, hint, fault, className, children, ...rest }: Wrap & SelectHTMLAttributes<HTMLSelectElement>) {
+export function Choice({
+  label,
+  hint,
+  fault,
+  className,
+  children,
+  ...rest
+}: Wrap & SelectHTMLAttributes<HTMLSelectElement>) {
   const id = useId();
   return (
     <Labelled id={id} label={label} hint={hint} fault={fault} className={className}>
-      <select id={id} aria-describedby={fault || hint ? `${id}-more` : undefined} className={`${BOX} ${fault ? 'border-oxide' : 'border-rule'}`} {...rest}>
+      <select
+        id={id}
+        aria-describedby={fault || hint ? `${id}-more` : undefined}
+        className={`${BOX} ${fault ? 'border-oxide' : 'border-rule'}`}
+        {...rest}
+      >
         {children}
       </select>
     </Labelled>
   );
 }
 
-function Labelled({ id, label, hint, fault, className, children }: Wrap & { id: string; className?: string; children: ReactNode }) {
+function Labelled({
+  id,
+  label,
+  hint,
+  fault,
+  className,
+  children,
+}: Wrap & { id: string; className?: string; children: ReactNode }) {
   return (
     <div className={className}>
       <label htmlFor={id} className="mb-0.5 block text-[12.5px] text-ink-2">
@@ -43,7 +69,10 @@ function Labelled({ id, label, hint, fault, className, children }: Wrap & { id: 
       </label>
       {children}
       {(fault || hint) && (
-        <p id={`${id}-more`} className={`mt-0.5 text-[12px] leading-4 ${fault ? 'text-oxide' : 'text-ink-3'}`}>
+        <p
+          id={`${id}-more`}
+          className={`mt-0.5 text-[12px] leading-4 ${fault ? 'text-oxide' : 'text-ink-3'}`}
+        >
           {fault ?? hint}
         </p>
       )}
@@ -51,10 +80,26 @@ function Labelled({ id, label, hint, fault, className, children }: Wrap & { id: 
   );
 }
 
-export function Tick({ label, checked, onChange, disabled }: { label: string; checked: boolean; onChange: (checked: boolean) => void; disabled?: boolean }) {
+export function Tick({
+  label,
+  checked,
+  onChange,
+  disabled,
+}: {
+  label: string;
+  checked: boolean;
+  onChange: (checked: boolean) => void;
+  disabled?: boolean;
+}) {
   return (
     <label className="flex min-h-6 items-center gap-2 text-[13px]">
-      <input type="checkbox" className="size-4 accent-verdigris" checked={checked} disabled={disabled} onChange={(event) => onChange(event.target.checked)} />
+      <input
+        type="checkbox"
+        className="size-4 accent-verdigris"
+        checked={checked}
+        disabled={disabled}
+        onChange={(event) => onChange(event.target.checked)}
+      />
       {label}
     </label>
   );

@@ -1,7 +1,17 @@
 import type { ReactNode } from 'react';
 
 /** A place that scrolls as one page: heading, one line on what it is for, its actions, its content. */
-export function Page({ title, about, actions, children }: { title: string; about?: string; actions?: ReactNode; children: ReactNode }) {
+export function Page({
+  title,
+  about,
+  actions,
+  children,
+}: {
+  title: string;
+  about?: string;
+  actions?: ReactNode;
+  children: ReactNode;
+}) {
   return (
     <div className="min-h-0 flex-1 overflow-auto">
       <div className="mx-auto max-w-[1400px] px-6 pb-10 pt-6">
@@ -28,5 +38,6 @@ export function Nothing({ title, children }: { title: string; children?: ReactNo
   );
 }
 
-export const cellHead = 'sticky top-0 z-10 h-8 whitespace-nowrap border-b border-rule bg-shade px-3 text-left text-[12.5px] font-medium text-ink-2';
+export const cellHead =
+  'sticky top-0 z-10 h-8 whitespace-nowrap border-b border-rule bg-shade px-3 text-left text-[12.5px] font-medium text-ink-2';
 export const cell = 'h-8 border-b border-hairline px-3 align-middle';

@@ -6,15 +6,31 @@ const COLOURS: Record<Gravity, string> = { must: 'text-oxide', should: 'text-och
 /** The shape of a weight: a full six-sided plate, a half-filled square, an open ring. Apart in greyscale too. */
 export function WeightShape({ gravity }: { gravity: Gravity }) {
   return (
-    <svg width="13" height="13" viewBox="0 0 14 14" aria-hidden="true" className={`shrink-0 ${COLOURS[gravity]}`}>
+    <svg
+      width="13"
+      height="13"
+      viewBox="0 0 14 14"
+      aria-hidden="true"
+      className={`shrink-0 ${COLOURS[gravity]}`}
+    >
       {gravity === 'must' && <path d="M3.5 1h7L13.5 7l-3 6h-7L.5 7z" fill="currentColor" />}
       {gravity === 'should' && (
         <>
-          <rect x="1.75" y="1.75" width="10.5" height="10.5" fill="none" stroke="currentColor" strokeWidth="1.5" />
+          <rect
+            x="1.75"
+            y="1.75"
+            width="10.5"
+            height="10.5"
+            fill="none"
+            stroke="currentColor"
+            strokeWidth="1.5"
+          />
           <rect x="1.75" y="7" width="10.5" height="5.25" fill="currentColor" />
         </>
       )}
-      {gravity === 'note' && <circle cx="7" cy="7" r="4.5" fill="none" stroke="currentColor" strokeWidth="1.5" />}
+      {gravity === 'note' && (
+        <circle cx="7" cy="7" r="4.5" fill="none" stroke="currentColor" strokeWidth="1.5" />
+      )}
     </svg>
   );
 }

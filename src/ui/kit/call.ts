@@ -1,15 +1,26 @@
 import type { Problem } from '@/core/result';
 
-export type Answer<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem; readonly status: number; readonly body: unknown };
+export type Answer<T> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly problem: Problem; readonly status: number; readonly body: unknown };
 
-const OFFLINE: Problem = { code: 'offline', message: 'The server does not answer.', action: 'Check that Zinc Warden is running, then try again.' };
+const OFFLINE: Problem = {
+  code: 'offline',
+  message: 'The server does not answer.',
+  action: 'Check that Zinc Warden is running, then try again.',
+};
 
 /** Calls a route of this application; what goes wrong comes back as a problem, never as an exception. */
-export async function call<T>(path: string, options: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE'; body?: unknown } = {}): Promise<Answer<T>> {
+export async function call<T>(
+  path: string,
+  options: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE'; body?: unknown } = {},
+): Promise<Answer<T>> {
   try {
     const response = await fetch(path, {
       method: options.method ?? (options.body === undefined ? 'GET' : 'POST'),
-      ...(options.body === undefined ? {} : { body: JSON.stringify(options.body), headers: { 'content-type': 'application/json' } }),
+      ...(options.body === undefined
+        ? {}
+        : { body: JSON.stringify(options.body), headers: { 'content-type': 'application/json' } }),
     });
     const body: unknown = await response.json().catch(() => null);
     if (response.ok) return { ok: true, value: body as T };

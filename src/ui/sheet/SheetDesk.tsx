@@ -54,17 +54,29 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
     worker.current = painter;
     painter.onmessage = (event: MessageEvent<FromWorker>) => setPainted(event.data);
     const offscreen = canvas.transferControlToOffscreen();
-    painter.postMessage({ type: 'canvas', canvas: offscreen, fontUrls: FONTS } satisfies ToWorker, [offscreen]);
+    painter.postMessage({ type: 'canvas', canvas: offscreen, fontUrls: FONTS } satisfies ToWorker, [
+      offscreen,
+    ]);
     shown.current = '';
     const observer = new ResizeObserver(() =>
-      painter.postMessage({ type: 'size', width: box.clientWidth, height: box.clientHeight, ratio: window.devicePixelRatio || 1 } satisfies ToWorker),
+      painter.postMessage({
+        type: 'size',
+        width: box.clientWidth,
+        height: box.clientHeight,
+        ratio: window.devicePixelRatio || 1,
+      } satisfies ToWorker),
     );
     observer.observe(box);
     const wheel = (event: WheelEvent): void => {
       event.preventDefault();
       const area = box.getBoundingClientRect();
       const factor = Math.exp(-event.deltaY * (event.deltaMode === 1 ? 0.05 : event.ctrlKey ? 0.01 : 0.0016));
-      painter.postMessage({ type: 'zoom', factor, x: event.clientX - area.left, y: event.clientY - area.top } satisfies ToWorker);
+      painter.postMessage({
+        type: 'zoom',
+        factor,
+        x: event.clientX - area.left,
+        y: event.clientY - area.top,
+      } satisfies ToWorker);
     };
     box.addEventListener('wheel', wheel, { passive: false });
     return () => {
@@ -83,18 +95,29 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
     void (async () => {
       try {
         const load = async (which: number): Promise<ArrayBuffer> => {
-          const response = await fetch(`/api/drawings/${drawingId}/picture?sheet=${which}&as=${asReceived ? 'received' : 'now'}&sha=${sha}`, { signal: abort.signal });
-          if (!response.ok) throw new Error(((await response.json()) as { problem?: { message: string } }).problem?.message ?? 'The picture could not be made.');
+          const response = await fetch(
+            `/api/drawings/${drawingId}/picture?sheet=${which}&as=${asReceived ? 'received' : 'now'}&sha=${sha}`,
+            { signal: abort.signal },
+          );
+          if (!response.ok)
+            throw new Error(
+              ((await response.json()) as { problem?: { message: string } }).problem?.message ??
+                'The picture could not be made.',
+            );
           return response.arrayBuffer();
         };
         const [main, model] = await Promise.all([load(sheet), sheet === MODEL ? null : load(MODEL)]);
         if (abort.signal.aborted) return;
         // The same sheet of a corrected drawing keeps the view, so that before and after can be compared.
-        tell({ type: 'pictures', main, model, keepView: shown.current === place }, model ? [main, model] : [main]);
+        tell(
+          { type: 'pictures', main, model, keepView: shown.current === place },
+          model ? [main, model] : [main],
+        );
         shown.current = place;
         setState('ready');
       } catch (error) {
-        if (!abort.signal.aborted) setState(error instanceof Error ? error.message : 'The picture could not be fetched.');
+        if (!abort.signal.aborted)
+          setState(error instanceof Error ? error.message : 'The picture could not be fetched.');
       }
     })();
     return () => abort.abort();
@@ -143,8 +166,10 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
   const missing = painted ? Object.entries(painted.notDrawn) : [];
 
   return (
-    <section aria-label="The drawing as it prints" className="relative flex min-h-0 min-w-0 flex-1 flex-col bg-desk">
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the picture is moved with the arrow keys */}
+    <section
+      aria-label="The drawing as it prints"
+      className="relative flex min-h-0 min-w-0 flex-1 flex-col bg-desk"
+    >
       <div
         ref={holder}
         className="relative min-h-0 flex-1 cursor-grab touch-none overflow-hidden active:cursor-grabbing"
@@ -165,7 +190,9 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
           drag.current = null;
         }}
         onKeyDown={(event) => {
-          const by = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[event.key];
+          const by = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[
+            event.key
+          ];
           if (!by) return;
           event.preventDefault();
           event.stopPropagation();
@@ -173,14 +200,27 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
         }}
       >
         {state !== 'ready' && (
-          <p className={`absolute left-1/2 top-1/2 -translate-x-1/2 -translate-y-1/2 bg-white px-4 py-2 ${state === 'loading' ? 'text-ink-2' : 'text-oxide'}`} role="status">
+          <p
+            className={`absolute left-1/2 top-1/2 -translate-x-1/2 -translate-y-1/2 bg-white px-4 py-2 ${state === 'loading' ? 'text-ink-2' : 'text-oxide'}`}
+            role="status"
+          >
             {state === 'loading' ? 'Drawing the picture …' : state}
           </p>
         )}
-        {state === 'ready' && painted?.empty && <p className="absolute left-1/2 top-1/2 -translate-x-1/2 -translate-y-1/2 bg-white px-4 py-2 text-ink-2">Nothing is drawn here.</p>}
-        {asReceived && <p className="absolute left-3 top-3 border border-rule bg-white px-2 py-0.5 text-[12.5px]">As received</p>}
+        {state === 'ready' && painted?.empty && (
+          <p className="absolute left-1/2 top-1/2 -translate-x-1/2 -translate-y-1/2 bg-white px-4 py-2 text-ink-2">
+            Nothing is drawn here.
+          </p>
+        )}
+        {asReceived && (
+          <p className="absolute left-3 top-3 border border-rule bg-white px-2 py-0.5 text-[12.5px]">
+            As received
+          </p>
+        )}
         {anyMarked && painted && painted.marked === 0 && state === 'ready' && (
-          <p className="absolute left-3 top-3 border border-rule bg-white px-2 py-0.5 text-[12.5px]">What is marked does not show on this sheet.</p>
+          <p className="absolute left-3 top-3 border border-rule bg-white px-2 py-0.5 text-[12.5px]">
+            What is marked does not show on this sheet.
+          </p>
         )}
       </div>
       <div className="flex min-h-10 flex-wrap items-center gap-x-1 gap-y-1 border-t border-rule bg-plate px-2 py-1">
@@ -200,7 +240,12 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
         </div>
         <span className="figures ml-auto truncate px-2 text-ink-2">
           {painted && state === 'ready' && (sheet === MODEL ? sayScale(painted) : '')}
-          {missing.length > 0 && <span title={missing.map(([kind, n]) => `${kind}: ${n}`).join(', ')}> · {missing.reduce((sum, [, n]) => sum + n, 0)} not shown</span>}
+          {missing.length > 0 && (
+            <span title={missing.map(([kind, n]) => `${kind}: ${n}`).join(', ')}>
+              {' '}
+              · {missing.reduce((sum, [, n]) => sum + n, 0)} not shown
+            </span>
+          )}
         </span>
         <Small onClick={() => tell({ type: 'fit' })} hotkey="0">
           All
@@ -224,7 +269,17 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
   );
 }
 
-function Small({ children, onClick, hotkey, pressed }: { children: string; onClick: () => void; hotkey: string; pressed?: boolean }) {
+function Small({
+  children,
+  onClick,
+  hotkey,
+  pressed,
+}: {
+  children: string;
+  onClick: () => void;
+  hotkey: string;
+  pressed?: boolean;
+}) {
   return (
     <button
       type="button"
@@ -243,5 +298,8 @@ function sayScale(painted: FromWorker): string {
 }
 
 export function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+  );
 }

@@ -2,11 +2,21 @@
 export type ToWorker =
   | { readonly type: 'canvas'; readonly canvas: OffscreenCanvas; readonly fontUrls: readonly string[] }
   | { readonly type: 'size'; readonly width: number; readonly height: number; readonly ratio: number }
-  | { readonly type: 'pictures'; readonly main: ArrayBuffer; readonly model: ArrayBuffer | null; readonly keepView: boolean }
+  | {
+      readonly type: 'pictures';
+      readonly main: ArrayBuffer;
+      readonly model: ArrayBuffer | null;
+      readonly keepView: boolean;
+    }
   | { readonly type: 'pan'; readonly dx: number; readonly dy: number }
   | { readonly type: 'zoom'; readonly factor: number; readonly x: number; readonly y: number }
   | { readonly type: 'fit' }
-  | { readonly type: 'mark'; readonly handles: readonly string[]; readonly layers: readonly string[]; readonly frame: boolean }
+  | {
+      readonly type: 'mark';
+      readonly handles: readonly string[];
+      readonly layers: readonly string[];
+      readonly frame: boolean;
+    }
   | { readonly type: 'black'; readonly black: boolean };
 
 /** What the worker answers. */

@@ -1,4 +1,12 @@
-import { countMarked, markedBox, type Marks, NO_MARKS, paint, type Scene, type View } from '@/core/picture/paint';
+import {
+  countMarked,
+  type Marks,
+  markedBox,
+  NO_MARKS,
+  paint,
+  type Scene,
+  type View,
+} from '@/core/picture/paint';
 import { type PictureData, unpackPicture } from '@/core/picture/picture';
 import type { FromWorker, ToWorker } from './messages';
 
@@ -37,7 +45,7 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
     case 'pictures': {
       const main = unpackPicture(message.main);
       scene = { picture: main, model: message.model ? unpackPicture(message.model) : null };
-      if (!message.keepView) fit();
+      if (!message.keepView) fitAll();
       break;
     }
     case 'pan':
@@ -47,7 +55,7 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
       zoom(message.factor, message.x, message.y);
       break;
     case 'fit':
-      fit();
+      fitAll();
       break;
     case 'mark':
       marks = { handles: new Set(message.handles), layers: new Set(message.layers) };
@@ -61,7 +69,10 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
 };
 
 async function loadFonts(urls: readonly string[]): Promise<void> {
-  const ranges = ['U+0000-00FF, U+2000-206F, U+20AC, U+2122, U+2300', 'U+0100-02BA, U+1E00-1E9F, U+A720-A7FF'];
+  const ranges = [
+    'U+0000-00FF, U+2000-206F, U+20AC, U+2122, U+2300',
+    'U+0100-02BA, U+1E00-1E9F, U+A720-A7FF',
+  ];
   await Promise.all(
     urls.map(async (url, i) => {
       const face = new FontFace('Barlow', `url(${url})`, { unicodeRange: ranges[i] });
@@ -82,7 +93,7 @@ function resize(nextWidth: number, nextHeight: number, nextRatio: number): void 
     canvas.width = Math.max(1, Math.round(width * ratio));
     canvas.height = Math.max(1, Math.round(height * ratio));
   }
-  if (first) fit();
+  if (first) fitAll();
 }
 
 /** The paper, or for the model what is drawn with a margin about it. */
@@ -94,7 +105,7 @@ function sheetBox(picture: PictureData): [number, number, number, number] | null
   return [bounds[0] - margin, bounds[1] - margin, bounds[2] + margin, bounds[3] + margin];
 }
 
-function fit(): void {
+function fitAll(): void {
   const box = scene && sheetBox(scene.picture);
   if (box) showBox(box, MARGIN_PX);
 }
@@ -102,8 +113,15 @@ function fit(): void {
 function showBox(box: readonly [number, number, number, number], margin: number): void {
   const boxWidth = Math.max(box[2] - box[0], 1e-9);
   const boxHeight = Math.max(box[3] - box[1], 1e-9);
-  const scale = Math.min(Math.max(40, width - 2 * margin) / boxWidth, Math.max(40, height - 2 * margin) / boxHeight);
-  view = { scale, x: width / 2 - ((box[0] + box[2]) / 2) * scale, y: height / 2 + ((box[1] + box[3]) / 2) * scale };
+  const scale = Math.min(
+    Math.max(40, width - 2 * margin) / boxWidth,
+    Math.max(40, height - 2 * margin) / boxHeight,
+  );
+  view = {
+    scale,
+    x: width / 2 - ((box[0] + box[2]) / 2) * scale,
+    y: height / 2 + ((box[1] + box[3]) / 2) * scale,
+  };
 }
 
 function zoom(factor: number, x: number, y: number): void {
@@ -146,7 +164,13 @@ function draw(): void {
   if (!scene) return;
   const { head } = scene.picture;
   const box = sheetBox(scene.picture);
-  const px: View = { scale: view.scale * ratio, x: view.x * ratio, y: view.y * ratio, widthPx: canvas.width, heightPx: canvas.height };
+  const px: View = {
+    scale: view.scale * ratio,
+    x: view.x * ratio,
+    y: view.y * ratio,
+    widthPx: canvas.width,
+    heightPx: canvas.height,
+  };
   if (box) {
     const x = box[0] * px.scale + px.x;
     const y = px.y - box[3] * px.scale;

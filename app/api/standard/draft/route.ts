@@ -14,7 +14,9 @@ export async function PUT(request: Request): Promise<Response> {
   const body = await readBody(request, z.strictObject({ version: z.int(), standard: z.unknown() }));
   if (!body.ok) return problemResponse(body.problem, 400);
   const saved = saveDraft(body.value.version, body.value.standard);
-  return saved.ok ? Response.json({ edition: saved.edition }) : Response.json({ faults: saved.faults }, { status: saved.conflict ? 409 : 422 });
+  return saved.ok
+    ? Response.json({ edition: saved.edition })
+    : Response.json({ faults: saved.faults }, { status: saved.conflict ? 409 : 422 });
 }
 
 export function DELETE(request: Request): Response {

@@ -2,7 +2,10 @@ import { z } from 'zod';
 import { issueDraft } from '@/server/editions';
 import { foreign, problemResponse, readBody, resultResponse } from '@/server/http';
 
-const order = z.strictObject({ issuedBy: z.string().trim().min(1, 'a name is needed').max(80), note: z.string().trim().max(400) });
+const order = z.strictObject({
+  issuedBy: z.string().trim().min(1, 'a name is needed').max(80),
+  note: z.string().trim().max(400),
+});
 
 export async function POST(request: Request): Promise<Response> {
   const refused = foreign(request);

@@ -3,7 +3,10 @@ import { adoptLayer } from '@/server/drawings';
 import { foreign, idOf, notFound, problemResponse, readBody, resultResponse } from '@/server/http';
 
 /** Puts a layer of the drawing into the draft standard. */
-export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+export async function POST(
+  request: Request,
+  { params }: { params: Promise<{ id: string }> },
+): Promise<Response> {
   const refused = foreign(request);
   if (refused) return refused;
   const id = idOf((await params).id);

@@ -9,7 +9,10 @@ const order = z.strictObject({
   note: z.string().max(200),
 });
 
-export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+export async function POST(
+  request: Request,
+  { params }: { params: Promise<{ id: string }> },
+): Promise<Response> {
   const refused = foreign(request);
   if (refused) return refused;
   const id = idOf((await params).id);

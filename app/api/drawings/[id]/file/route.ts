@@ -5,7 +5,10 @@ import { filePath } from '@/server/files';
 import { idOf, notFound } from '@/server/http';
 
 /** The drawing as it came, or as it is now. */
-export async function GET(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+export async function GET(
+  request: Request,
+  { params }: { params: Promise<{ id: string }> },
+): Promise<Response> {
   const id = idOf((await params).id);
   const record = id === null ? null : drawing(id);
   if (!record) return notFound();

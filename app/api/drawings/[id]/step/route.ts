@@ -2,7 +2,10 @@ import { z } from 'zod';
 import { step } from '@/server/drawings';
 import { foreign, idOf, notFound, problemResponse, readBody, resultResponse } from '@/server/http';
 
-export async function POST(request: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
+export async function POST(
+  request: Request,
+  { params }: { params: Promise<{ id: string }> },
+): Promise<Response> {
   const refused = foreign(request);
   if (refused) return refused;
   const id = idOf((await params).id);

@@ -5,7 +5,12 @@ import { idOf, problemResponse } from '@/server/http';
 export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
   const id = idOf((await params).id);
   const found = id === null ? null : edition(id);
-  if (!found) return problemResponse({ code: 'no-edition', message: 'There is no such edition.', action: 'Go back to the Standard place.' });
+  if (!found)
+    return problemResponse({
+      code: 'no-edition',
+      message: 'There is no such edition.',
+      action: 'Go back to the Standard place.',
+    });
   const name = `${found.standard.name} ${found.label}.json`;
   return new Response(writeStandard(found.standard), {
     headers: {

@@ -27,5 +27,7 @@ export const layersColour: Rule = {
   },
 
   correct: (context, finding) =>
-    correctProperty(context, finding, (record, wanted) => context.editor.setLayerColour(record, wanted.colour)),
+    correctProperty(context, finding, (record, wanted) =>
+      context.editor.setLayerColour(record, wanted.colour),
+    ),
 };

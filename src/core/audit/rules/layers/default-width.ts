@@ -27,5 +27,7 @@ export const layersDefaultWidth: Rule = {
   },
 
   correct: (context, finding) =>
-    correctProperty(context, finding, (record, wanted) => context.editor.setLayerWidth(record, wanted.widthMm)),
+    correctProperty(context, finding, (record, wanted) =>
+      context.editor.setLayerWidth(record, wanted.widthMm),
+    ),
 };

@@ -27,6 +27,10 @@ export const layersLinetype: Rule = {
 
   correct: (context, finding) =>
     correctProperty(context, finding, (record, wanted) =>
-      context.editor.setLayerLinetype(record, wanted.linetype, findLinetype(context.standard, wanted.linetype)),
+      context.editor.setLayerLinetype(
+        record,
+        wanted.linetype,
+        findLinetype(context.standard, wanted.linetype),
+      ),
     ),
 };

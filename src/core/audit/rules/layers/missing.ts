@@ -1,5 +1,5 @@
-import { findLinetype } from '../../../standard/standard';
 import { foldName } from '../../../dxf/interner';
+import { findLinetype } from '../../../standard/standard';
 import { placesOf } from '../../context';
 import type { Rule } from '../../rule';
 
@@ -37,7 +37,15 @@ export const layersMissing: Rule = {
     if (!layer) return [];
     editor.addLayer(layer, findLinetype(standard, layer.linetype));
     return [
-      { rule: finding.rule, handle: '', kind: 'layer', property: 'layer record', where: 'layers', before: 'none', after: layer.name },
+      {
+        rule: finding.rule,
+        handle: '',
+        kind: 'layer',
+        property: 'layer record',
+        where: 'layers',
+        before: 'none',
+        after: layer.name,
+      },
     ];
   },
 };

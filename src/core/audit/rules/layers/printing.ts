@@ -27,5 +27,7 @@ export const layersPrinting: Rule = {
   },
 
   correct: (context, finding) =>
-    correctProperty(context, finding, (record, wanted) => context.editor.setLayerPrints(record, wanted.prints)),
+    correctProperty(context, finding, (record, wanted) =>
+      context.editor.setLayerPrints(record, wanted.prints),
+    ),
 };

@@ -1,14 +1,16 @@
-import { foldName } from '../../../dxf/interner';
 import type { DrawingLayer } from '../../../drawing/drawing';
+import { foldName } from '../../../dxf/interner';
 import type { StandardLayer } from '../../../standard/standard';
 import { type AuditContext, lookOfLayer, lookOfStandard } from '../../context';
-import type { Change, CorrectionContext, FindingDraft } from '../../rule';
 import type { Finding } from '../../finding';
+import type { Change, CorrectionContext, FindingDraft } from '../../rule';
 
 type LayerProperty = 'colour' | 'linetype' | 'width' | 'printing';
 
 /** Layers of the drawing that the standard knows, with both sides. */
-export function* knownLayers({ layers }: AuditContext): Iterable<{ record: DrawingLayer; wanted: StandardLayer; rows: number[] }> {
+export function* knownLayers({
+  layers,
+}: AuditContext): Iterable<{ record: DrawingLayer; wanted: StandardLayer; rows: number[] }> {
   for (const use of layers.values())
     if (use.record && use.standard) yield { record: use.record, wanted: use.standard, rows: use.rows };
 }

@@ -22,9 +22,9 @@ export const layersUnknown: Rule = {
     for (const use of layers.values()) {
       if (use.standard || use.rows.length === 0 || isReserved(use.name)) continue;
       yield {
-        message: `The standard has no layer “${use.name}”.`,
+        message: `Layer “${use.name}” is not in the standard (${sayCounts(kindCounts(drawing, use.rows))}).`,
         expected: EXPECTED,
-        found: `${use.name}, with ${sayCounts(kindCounts(drawing, use.rows))}`,
+        found: use.name,
         ...placesOf(drawing, use.rows),
         record: { table: 'layer', name: use.name },
         subject: { layer: use.name },
@@ -82,7 +82,9 @@ function removeWithObjects(context: CorrectionContext, use: LayerUse): Change[] 
   editor.removeObjects(use.rows);
   if (use.record) editor.removeLayerRecord(use.record);
   return [
-    ...use.rows.map((row): Change => ({ ...layerChange(context, row, use.name, 'removed'), property: 'object' })),
+    ...use.rows.map(
+      (row): Change => ({ ...layerChange(context, row, use.name, 'removed'), property: 'object' }),
+    ),
     ...(use.record
       ? [
           {

@@ -29,5 +29,7 @@ export const layersWidth: Rule = {
   },
 
   correct: (context, finding) =>
-    correctProperty(context, finding, (record, wanted) => context.editor.setLayerWidth(record, wanted.widthMm)),
+    correctProperty(context, finding, (record, wanted) =>
+      context.editor.setLayerWidth(record, wanted.widthMm),
+    ),
 };

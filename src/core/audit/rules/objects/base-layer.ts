@@ -1,6 +1,6 @@
-import { countOf } from '../../../drawing/kinds';
 import { kindOf } from '../../../drawing/drawing';
 import { BASE_LAYER } from '../../../drawing/effective';
+import { countOf } from '../../../drawing/kinds';
 import { isDefinitionPointLayer } from '../../../dxf/reserved';
 import { groupBy, isPlaced, placesOf } from '../../context';
 import type { Rule } from '../../rule';
@@ -23,7 +23,10 @@ export const objectsBaseLayer: Rule = {
       if ((!base && !isDefinitionPointLayer(use.name)) || standardLayers.has(key)) continue;
       // A viewport on the definition-point layer is the usual way to keep its frame from printing.
       const rows = use.rows.filter(
-        (row) => isPlaced(drawing, row) && kindOf(drawing, row) !== 'viewport' && (base || kindOf(drawing, row) !== 'point'),
+        (row) =>
+          isPlaced(drawing, row) &&
+          kindOf(drawing, row) !== 'viewport' &&
+          (base || kindOf(drawing, row) !== 'point'),
       );
       for (const [kind, group] of groupBy(rows, (row) => kindOf(drawing, row)))
         yield {

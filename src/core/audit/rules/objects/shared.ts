@@ -9,7 +9,8 @@ import type { Change, Choice, CorrectionContext, FindingDraft } from '../../rule
 export function rowsOf({ drawing }: AuditContext, finding: Finding): number[] {
   const wanted = new Set(finding.handles);
   const rows: number[] = [];
-  for (let row = 0; row < drawing.objects.count; row++) if (wanted.has(handleOf(drawing, row))) rows.push(row);
+  for (let row = 0; row < drawing.objects.count; row++)
+    if (wanted.has(handleOf(drawing, row))) rows.push(row);
   return rows;
 }
 
@@ -28,7 +29,11 @@ export function objectChange(
 }
 
 /** Moves the objects of a finding to the layer that was chosen, adding the layer where the drawing lacks it. */
-export function moveToChosen(context: CorrectionContext, finding: Finding, choice: Choice | undefined): Change[] {
+export function moveToChosen(
+  context: CorrectionContext,
+  finding: Finding,
+  choice: Choice | undefined,
+): Change[] {
   if (choice?.action !== 'map') return [];
   const target = context.standardLayers.get(foldName(choice.to));
   if (!target) return [];
@@ -41,7 +46,11 @@ export function moveToChosen(context: CorrectionContext, finding: Finding, choic
   });
 }
 
-const WORD: Readonly<Record<OwnProperty, string>> = { colour: 'a colour', linetype: 'a linetype', width: 'a width' };
+const WORD: Readonly<Record<OwnProperty, string>> = {
+  colour: 'a colour',
+  linetype: 'a linetype',
+  width: 'a width',
+};
 
 /**
  * Findings for objects that carry a property of their own, one for each layer (or symbol) and value.
@@ -59,17 +68,24 @@ export function* ownValues(
     if (isGenerated(drawing, row)) continue;
     const value = ownValue(row);
     if (value === null) continue;
-    if (layers.get(foldName(layerNameOf(drawing, row)))?.standard?.ownValuesAllowed.includes(property)) continue;
+    if (layers.get(foldName(layerNameOf(drawing, row)))?.standard?.ownValuesAllowed.includes(property))
+      continue;
     rows.push(row);
     values.set(row, value);
   }
   const inside = (row: number): boolean => !isPlaced(drawing, row);
-  for (const group of groupBy(rows, (row) => `${inside(row)}\n${foldName(layerNameOf(drawing, row))}\n${values.get(row)}`).values()) {
+  for (const group of groupBy(
+    rows,
+    (row) => `${inside(row)}\n${foldName(layerNameOf(drawing, row))}\n${values.get(row)}`,
+  ).values()) {
     const symbol = inside(group[0]) ? saySymbols(drawing, group) : '';
     const layer = layerNameOf(drawing, group[0]);
     const value = values.get(group[0])!;
     const clause = layers.get(foldName(layer))?.standard?.clause;
-    const whose = group.length === 1 ? `1 object carries ${WORD[property]} of its own` : `${group.length} objects carry ${WORD[property]} of their own`;
+    const whose =
+      group.length === 1
+        ? `1 object carries ${WORD[property]} of its own`
+        : `${group.length} objects carry ${WORD[property]} of their own`;
     yield {
       message: `${whose} ${symbol ? `inside ${symbol}, ` : ''}on layer “${layer}”.`,
       expected: `${property} from the layer`,
@@ -91,6 +107,11 @@ function saySymbols(drawing: Drawing, rows: readonly number[]): string {
 export function giveBack(context: CorrectionContext, finding: Finding, property: OwnProperty): Change[] {
   return rowsOf(context, finding).map((row) => {
     context.editor.clearOwn(row, property);
-    return objectChange(context, row, { rule: finding.rule, property, before: finding.found, after: 'from the layer' });
+    return objectChange(context, row, {
+      rule: finding.rule,
+      property,
+      before: finding.found,
+      after: 'from the layer',
+    });
   });
 }

@@ -23,7 +23,9 @@ export const objectsWrongLayer: Rule = {
     for (const use of layers.values()) {
       const wanted = use.standard;
       if (!wanted || wanted.kinds.length === 0) continue;
-      const strays = use.rows.filter((row) => isPlaced(drawing, row) && !fits(wanted.kinds, kindOf(drawing, row)));
+      const strays = use.rows.filter(
+        (row) => isPlaced(drawing, row) && !fits(wanted.kinds, kindOf(drawing, row)),
+      );
       for (const [kind, rows] of groupBy(strays, (row) => kindOf(drawing, row)))
         yield {
           message: `${countOf(kind, rows.length)} on layer “${use.name}”, which is for ${wanted.purpose || wanted.kinds.join(', ')}.`,

@@ -14,7 +14,8 @@ export const pensNotHeld: Rule = {
   *check({ drawing }) {
     if (drawing.holdsWidths) return;
     yield {
-      message: 'This version of the format has no place for pen widths and for layers that do not print, so neither was checked.',
+      message:
+        'This version of the format has no place for pen widths and for layers that do not print, so neither was checked.',
       expected: 'a version from 2000 on',
       found: `version ${drawing.document.versionName}`,
       handles: [],

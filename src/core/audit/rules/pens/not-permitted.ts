@@ -1,5 +1,5 @@
-import { foldName } from '../../../dxf/interner';
 import { layerNameOf } from '../../../drawing/drawing';
+import { foldName } from '../../../dxf/interner';
 import { groupBy, isGenerated, placesOf } from '../../context';
 import type { Rule } from '../../rule';
 import { objectChange, rowsOf } from '../objects/shared';
@@ -25,7 +25,10 @@ export const pensNotPermitted: Rule = {
       if (!layer?.ownValuesAllowed.includes('width')) continue;
       if (!standard.pens.seriesMm.includes(objects.width[row] / 100)) rows.push(row);
     }
-    for (const group of groupBy(rows, (row) => `${foldName(layerNameOf(drawing, row))}\n${objects.width[row]}`).values()) {
+    for (const group of groupBy(
+      rows,
+      (row) => `${foldName(layerNameOf(drawing, row))}\n${objects.width[row]}`,
+    ).values()) {
       const widthMm = objects.width[group[0]] / 100;
       const layer = layerNameOf(drawing, group[0]);
       yield {

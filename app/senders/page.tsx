@@ -1,0 +1,8 @@
+import { listSenders } from '@/server/drawings';
+import { SendersPlace } from '@/ui/senders/SendersPlace';
+
+export const metadata = { title: 'Senders' };
+
+export default function Senders() {
+  return <SendersPlace senders={listSenders()} />;
+}

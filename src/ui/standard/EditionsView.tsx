@@ -1,0 +1,241 @@
+'use client';
+
+import { useRouter } from 'next/navigation';
+import { useRef, useState } from 'react';
+import { toast } from 'sonner';
+import type { Problem } from '@/core/result';
+import type { Standard } from '@/core/standard/standard';
+import { Button, buttonClass } from '../kit/Button';
+import { call } from '../kit/call';
+import { Dialog, DialogFoot } from '../kit/Dialog';
+import { Field } from '../kit/Field';
+import { cell, cellHead } from '../kit/Page';
+import { count, sayDate } from '../kit/say';
+import { Beside, EditorHead } from './parts';
+import type { EditionHead, EditionView, Save } from './types';
+
+interface Props {
+  readonly editions: readonly EditionHead[];
+  readonly shown: EditionView;
+  readonly standard: Standard;
+  readonly save: Save;
+}
+
+/** What was issued when, by whom and why; issuing, exporting and importing. */
+export function EditionsView({ editions, shown, standard, save }: Props) {
+  const router = useRouter();
+  const [issuing, setIssuing] = useState(false);
+  const [name, setName] = useState(standard.name);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const input = useRef<HTMLInputElement>(null);
+  const editable = shown.state === 'draft';
+
+  const take = async (file: File): Promise<void> => {
+    setProblem(null);
+    const response = await fetch('/api/standard/import', { method: 'POST', body: await file.text() }).catch(
+      () => null,
+    );
+    const body = (await response?.json().catch(() => null)) as {
+      edition?: EditionView;
+      problem?: Problem;
+    } | null;
+    if (body?.edition) {
+      toast(`${file.name} is in ${body.edition.label} now.`);
+      router.push(`/standard?edition=${body.edition.id}&view=layers`);
+    } else
+      setProblem(
+        body?.problem ?? { code: 'offline', message: 'The server does not answer.', action: 'Try again.' },
+      );
+  };
+
+  const discard = async (): Promise<void> => {
+    const answer = await call('/api/standard/draft', { method: 'DELETE' });
+    if (answer.ok) router.push('/standard?view=editions');
+    else toast.error(answer.problem.message, { description: answer.problem.action });
+  };
+
+  return (
+    <Beside
+      editor={
+        <>
+          <EditorHead title="Office" />
+          <form
+            onSubmit={(event) => {
+              event.preventDefault();
+              void save({ ...standard, name }).then((wrong) => {
+                if (wrong.length === 0) {
+                  toast('Saved in the draft.');
+                  router.refresh();
+                }
+              });
+            }}
+          >
+            <fieldset disabled={!editable}>
+              <Field
+                label="Name of the standard"
+                value={name}
+                onChange={(event) => setName(event.target.value)}
+                required
+                maxLength={120}
+              />
+            </fieldset>
+            {editable && name !== standard.name && (
+              <Button type="submit" className="mt-2">
+                Save the name
+              </Button>
+            )}
+          </form>
+          <div className="mt-6">
+            <EditorHead title="Take in from a file" />
+            <p className="mb-2 text-[13px] text-ink-2">
+              A standard in JSON: exported here, or learnt from a good drawing with the command line. It
+              becomes the content of the draft.
+            </p>
+            <Button onClick={() => input.current?.click()}>Choose a file</Button>
+            <input
+              ref={input}
+              type="file"
+              accept=".json,application/json"
+              aria-label="Standard to take in"
+              className="sr-only"
+              tabIndex={-1}
+              onChange={(event) => {
+                const file = event.target.files?.[0];
+                event.target.value = '';
+                if (file) void take(file);
+              }}
+            />
+            {problem && (
+              <p role="alert" className="mt-2 text-[13px] text-oxide">
+                {problem.message} <span className="text-ink">{problem.action}</span>
+              </p>
+            )}
+          </div>
+        </>
+      }
+    >
+      <div className="min-h-0 flex-1 overflow-auto bg-white">
+        <table className="w-full text-[13px]">
+          <thead>
+            <tr>
+              {['Edition', 'State', 'Layers', 'Issued', 'By', 'Why', ''].map((head) => (
+                <th key={head} className={cellHead}>
+                  {head || <span className="sr-only">Actions</span>}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {editions.map((edition) => (
+              <tr key={edition.id}>
+                <td className={`${cell} figures font-medium`}>{edition.label}</td>
+                <td className={cell}>{edition.state}</td>
+                <td className={`${cell} figures`}>{edition.layerCount}</td>
+                <td className={`${cell} figures text-ink-2`}>
+                  {edition.issuedAt ? sayDate(edition.issuedAt) : '—'}
+                </td>
+                <td className={`${cell} text-ink-2`}>{edition.issuedBy ?? '—'}</td>
+                <td className={`${cell} max-w-72 truncate text-ink-2`} title={edition.note}>
+                  {edition.note || '—'}
+                </td>
+                <td className={`${cell} text-right`}>
+                  <span className="inline-flex gap-2 py-1">
+                    <a
+                      className={buttonClass('plain', 'h-6')}
+                      href={`/api/standard/${edition.id}/export`}
+                      download
+                    >
+                      Export
+                    </a>
+                    {edition.state === 'draft' && (
+                      <>
+                        <Button className="h-6" onClick={() => void discard()}>
+                          Discard
+                        </Button>
+                        <Button look="main" className="h-6" onClick={() => setIssuing(true)}>
+                          Issue …
+                        </Button>
+                      </>
+                    )}
+                  </span>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <IssueDialog
+        open={issuing}
+        onOpenChange={setIssuing}
+        draft={editions.find((edition) => edition.state === 'draft') ?? null}
+      />
+    </Beside>
+  );
+}
+
+function IssueDialog({
+  open,
+  onOpenChange,
+  draft,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  draft: EditionHead | null;
+}) {
+  const router = useRouter();
+  const [by, setBy] = useState('');
+  const [note, setNote] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  if (!draft) return null;
+  const issue = async (): Promise<void> => {
+    const answer = await call<EditionHead>('/api/standard/issue', {
+      method: 'POST',
+      body: { issuedBy: by, note },
+    });
+    if (!answer.ok) {
+      setProblem(answer.problem);
+      return;
+    }
+    onOpenChange(false);
+    toast(`${answer.value.label} is issued.`);
+    router.push(`/standard?edition=${answer.value.id}&view=editions`);
+    router.refresh();
+  };
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      title={`Issue edition ${draft.number}`}
+      about={`${count(draft.layerCount, 'layer')}. Once issued it does not change; drawings taken in from now on are checked with it.`}
+    >
+      <form
+        className="space-y-3 px-5 py-4"
+        id="issue"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void issue();
+        }}
+      >
+        <Field
+          label="Issued by"
+          value={by}
+          onChange={(event) => setBy(event.target.value)}
+          required
+          maxLength={80}
+        />
+        <Field label="Why" value={note} onChange={(event) => setNote(event.target.value)} maxLength={400} />
+        {problem && (
+          <p role="alert" className="text-oxide">
+            {problem.message} {problem.action}
+          </p>
+        )}
+      </form>
+      <DialogFoot>
+        <Button onClick={() => onOpenChange(false)}>Not yet</Button>
+        <Button look="main" type="submit" form="issue">
+          Issue it
+        </Button>
+      </DialogFoot>
+    </Dialog>
+  );
+}

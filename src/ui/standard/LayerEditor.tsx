@@ -1,0 +1,213 @@
+'use client';
+
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { hexOf } from '@/core/drawing/colour';
+import { OBJECT_KINDS } from '@/core/drawing/kinds';
+import { type FieldFault, PROPERTIES, type Standard, type StandardLayer } from '@/core/standard/standard';
+import { Button } from '../kit/Button';
+import { Choice, Field, Tick } from '../kit/Field';
+import { Stroke } from '../kit/Stroke';
+import { lookOf } from './LayersView';
+import { BothSizes, EditorHead } from './parts';
+import { faultAt, type Save } from './types';
+
+const BLANK: StandardLayer = {
+  name: '',
+  purpose: '',
+  kinds: [],
+  colour: { number: 7 },
+  linetype: 'Continuous',
+  widthMm: 0.25,
+  prints: true,
+  required: false,
+  ownValuesAllowed: [],
+  clause: '',
+};
+
+interface Props {
+  readonly standard: Standard;
+  /** Position of the layer, or null for a new one. */
+  readonly index: number | null;
+  readonly editable: boolean;
+  readonly save: Save;
+  readonly onDone: (name: string | null) => void;
+}
+
+/** One layer beside its stroke, which follows each keystroke. */
+export function LayerEditor({ standard, index, editable, save, onDone }: Props) {
+  const [form, setForm] = useState<StandardLayer>(index === null ? BLANK : standard.layers[index]);
+  const [colour, setColour] = useState(sayColourInput(form));
+  const [faults, setFaults] = useState<readonly FieldFault[]>([]);
+  const [sure, setSure] = useState(false);
+  const at = index ?? standard.layers.length;
+  const change = (patch: Partial<StandardLayer>): void => setForm((now) => ({ ...now, ...patch }));
+  const fault = (field: keyof StandardLayer): string | undefined => faultAt(faults, 'layers', at, field);
+  const toggle = <T,>(list: readonly T[], value: T, on: boolean): T[] =>
+    on ? [...list, value] : list.filter((item) => item !== value);
+
+  const store = async (): Promise<void> => {
+    const layers = [...standard.layers];
+    layers[at] = form;
+    const wrong = await save({ ...standard, layers });
+    setFaults(wrong);
+    if (wrong.length > 0) return;
+    toast(`${form.name} is saved in the draft.`);
+    onDone(form.name.trim());
+  };
+
+  const remove = async (): Promise<void> => {
+    const wrong = await save({ ...standard, layers: standard.layers.filter((_, i) => i !== index) });
+    if (wrong.length > 0) return;
+    toast(`${form.name} is removed from the draft.`);
+    onDone(null);
+  };
+
+  const readColour = (text: string): void => {
+    setColour(text);
+    const parsed = parseColour(text);
+    if (parsed) change({ colour: parsed });
+  };
+
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void store();
+      }}
+    >
+      <EditorHead title={form.name || 'New layer'} />
+      <div className="mb-3 border border-hairline bg-white px-2 py-3">
+        <Stroke look={lookOf(standard, form)} width={310} height={26} />
+        <BothSizes paperMm={form.widthMm ?? standard.pens.defaultMm} />
+      </div>
+      <fieldset disabled={!editable} className="space-y-2.5">
+        <Field
+          label="Name"
+          mono
+          value={form.name}
+          fault={fault('name')}
+          onChange={(event) => change({ name: event.target.value })}
+          required
+        />
+        <Field
+          label="What belongs on it"
+          value={form.purpose}
+          fault={fault('purpose')}
+          onChange={(event) => change({ purpose: event.target.value })}
+        />
+        <div className="grid grid-cols-2 gap-3">
+          <Field
+            label="Colour"
+            mono
+            value={colour}
+            hint="1 to 255, or #rrggbb"
+            fault={parseColour(colour) ? fault('colour') : 'not a colour'}
+            onChange={(event) => readColour(event.target.value)}
+          />
+          <Choice
+            label="Width"
+            value={form.widthMm === null ? '' : String(form.widthMm)}
+            fault={fault('widthMm')}
+            onChange={(event) =>
+              change({ widthMm: event.target.value === '' ? null : Number(event.target.value) })
+            }
+          >
+            {standard.pens.seriesMm.map((mm) => (
+              <option key={mm} value={mm}>
+                {mm} mm
+              </option>
+            ))}
+            <option value="">default ({standard.pens.defaultMm} mm)</option>
+          </Choice>
+          <Choice
+            label="Linetype"
+            value={form.linetype}
+            fault={fault('linetype')}
+            onChange={(event) => change({ linetype: event.target.value })}
+          >
+            {standard.linetypes.map((linetype) => (
+              <option key={linetype.name}>{linetype.name}</option>
+            ))}
+          </Choice>
+          <Field
+            label="Clause"
+            value={form.clause}
+            fault={fault('clause')}
+            onChange={(event) => change({ clause: event.target.value })}
+          />
+        </div>
+        <div>
+          <Tick label="Prints" checked={form.prints} onChange={(prints) => change({ prints })} />
+          <Tick
+            label="Every drawing must have it"
+            checked={form.required}
+            onChange={(required) => change({ required })}
+          />
+        </div>
+        <fieldset>
+          <legend className="mb-0.5 text-[12.5px] text-ink-2">
+            Kinds of object that belong on it {form.kinds.length === 0 && '(none ticked: any)'}
+          </legend>
+          <div className="grid grid-cols-2">
+            {OBJECT_KINDS.map((kind) => (
+              <Tick
+                key={kind}
+                label={kind}
+                checked={form.kinds.includes(kind)}
+                onChange={(on) =>
+                  change({ kinds: OBJECT_KINDS.filter((one) => toggle(form.kinds, kind, on).includes(one)) })
+                }
+              />
+            ))}
+          </div>
+        </fieldset>
+        <fieldset>
+          <legend className="mb-0.5 text-[12.5px] text-ink-2">
+            Objects may carry their own (approved exceptions)
+          </legend>
+          <div className="flex gap-4">
+            {PROPERTIES.map((property) => (
+              <Tick
+                key={property}
+                label={property}
+                checked={form.ownValuesAllowed.includes(property)}
+                onChange={(on) => change({ ownValuesAllowed: toggle(form.ownValuesAllowed, property, on) })}
+              />
+            ))}
+          </div>
+        </fieldset>
+      </fieldset>
+      {faults.length > 0 && !faults.some((one) => one.path[0] === 'layers' && one.path[1] === at) && (
+        <p role="alert" className="mt-3 text-oxide">
+          {faults[0].where}: {faults[0].message}
+        </p>
+      )}
+      {editable && (
+        <div className="mt-4 flex gap-2">
+          <Button look="main" type="submit" disabled={!parseColour(colour)}>
+            {index === null ? 'Add the layer' : 'Save'}
+          </Button>
+          {index !== null &&
+            (sure ? (
+              <Button look="grave" onClick={() => void remove()}>
+                Yes, remove it
+              </Button>
+            ) : (
+              <Button onClick={() => setSure(true)}>Remove …</Button>
+            ))}
+        </div>
+      )}
+    </form>
+  );
+}
+
+const sayColourInput = ({ colour }: StandardLayer): string =>
+  'rgb' in colour ? hexOf(colour.rgb) : String(colour.number);
+
+function parseColour(text: string): StandardLayer['colour'] | null {
+  const clean = text.trim();
+  if (/^#[0-9a-f]{6}$/i.test(clean)) return { rgb: Number.parseInt(clean.slice(1), 16) };
+  const number = Number(clean);
+  return clean !== '' && Number.isInteger(number) && number >= 1 && number <= 255 ? { number } : null;
+}

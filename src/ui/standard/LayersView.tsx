@@ -1,0 +1,151 @@
+'use client';
+
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useMemo, useRef, useState } from 'react';
+import type { StrokeLook } from '@/core/audit/finding';
+import { hexOf, rgbOf } from '@/core/drawing/colour';
+import { findLinetype, type Standard, type StandardLayer } from '@/core/standard/standard';
+import { Button } from '../kit/Button';
+import { Nothing } from '../kit/Page';
+import { Scroller } from '../kit/Scroller';
+import { Stroke } from '../kit/Stroke';
+import { LayerEditor } from './LayerEditor';
+import { Beside } from './parts';
+import type { Save } from './types';
+
+const COLUMNS =
+  'grid grid-cols-[8.5rem_9rem_minmax(9rem,1fr)_6rem_6.5rem_4.5rem_5rem] items-center gap-3 px-4';
+
+export const lookOf = (standard: Standard, layer: StandardLayer): StrokeLook => ({
+  colour: hexOf(rgbOf(layer.colour)),
+  widthMm: layer.widthMm ?? standard.pens.defaultMm,
+  elementsMm: findLinetype(standard, layer.linetype)?.elementsMm ?? [],
+  prints: layer.prints,
+});
+
+/** The register of layers: a stroke as it prints, what belongs on it, and its properties. */
+export function LayersView({
+  standard,
+  editable,
+  save,
+}: {
+  standard: Standard;
+  editable: boolean;
+  save: Save;
+}) {
+  const [chosen, setChosen] = useState<string | 'new' | null>(
+    standard.layers[0]?.name ?? (editable ? 'new' : null),
+  );
+  const [wanted, setWanted] = useState('');
+  const scroller = useRef<HTMLElement>(null);
+  const shown = useMemo(() => {
+    const key = wanted.trim().toLowerCase();
+    return standard.layers.filter((layer) =>
+      `${layer.name} ${layer.purpose} ${layer.kinds.join(' ')} ${layer.linetype}`.toLowerCase().includes(key),
+    );
+  }, [standard.layers, wanted]);
+  const virtualizer = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => 32,
+    overscan: 20,
+  });
+  const index = standard.layers.findIndex((layer) => layer.name === chosen);
+
+  return (
+    <Beside
+      editor={
+        chosen === 'new' || index >= 0 ? (
+          <LayerEditor
+            key={chosen}
+            standard={standard}
+            index={chosen === 'new' ? null : index}
+            editable={editable}
+            save={save}
+            onDone={(name) => setChosen(name)}
+          />
+        ) : (
+          <p className="text-ink-2">Choose a layer to see what it is for.</p>
+        )
+      }
+    >
+      <div className="flex items-center gap-3 px-4 py-2">
+        <input
+          type="search"
+          value={wanted}
+          onChange={(event) => setWanted(event.target.value)}
+          placeholder="Find by name, purpose or kind"
+          aria-label="Find layers"
+          className="h-8 w-72 rounded-md border border-rule bg-white px-2 text-[13px]"
+        />
+        {editable && (
+          <Button className="ml-auto" onClick={() => setChosen('new')}>
+            Add a layer
+          </Button>
+        )}
+      </div>
+      <div className={`${COLUMNS} h-8 shrink-0 border-y border-rule bg-shade text-[12.5px] text-ink-2`}>
+        <span>As it prints</span>
+        <span>Name</span>
+        <span>What belongs on it</span>
+        <span>Colour</span>
+        <span>Linetype</span>
+        <span className="text-right">Width</span>
+        <span>Prints</span>
+      </div>
+      <Scroller ref={scroller} label="Layers of the standard" className="bg-white">
+        {standard.layers.length === 0 && (
+          <div className="p-4">
+            <Nothing title="No layers yet">
+              Add the first one, or import a standard that was learnt from a good drawing (Editions).
+            </Nothing>
+          </div>
+        )}
+        <div className="relative" style={{ height: virtualizer.getTotalSize() }}>
+          {virtualizer.getVirtualItems().map((item) => {
+            const layer = shown[item.index];
+            return (
+              <button
+                type="button"
+                key={layer.name}
+                aria-pressed={layer.name === chosen}
+                onClick={() => setChosen(layer.name)}
+                className={`${COLUMNS} absolute inset-x-0 h-8 w-full border-b border-hairline text-left text-[13px] ${layer.name === chosen ? 'bg-verdigris-soft' : 'hover:bg-plate'}`}
+                style={{ transform: `translateY(${item.start}px)` }}
+              >
+                <Stroke look={lookOf(standard, layer)} width={132} />
+                <span className="figures truncate font-medium" title={layer.name}>
+                  {layer.name}
+                </span>
+                <span
+                  className="truncate text-ink-2"
+                  title={`${layer.purpose} (${layer.kinds.join(', ') || 'any kind'})`}
+                >
+                  {layer.purpose || layer.kinds.join(', ') || 'anything'}
+                </span>
+                <span className="flex items-center gap-2">
+                  <span
+                    className="size-3 shrink-0 border border-rule"
+                    style={{ background: hexOf(rgbOf(layer.colour)) }}
+                  />
+                  <span className="figures">
+                    {'rgb' in layer.colour ? hexOf(layer.colour.rgb) : layer.colour.number}
+                  </span>
+                </span>
+                <span className="truncate" title={layer.linetype}>
+                  {layer.linetype}
+                </span>
+                <span className="figures text-right">
+                  {layer.widthMm === null ? 'default' : layer.widthMm.toFixed(2)}
+                </span>
+                <span className={layer.prints ? 'text-ink-2' : 'font-medium'}>
+                  {layer.prints ? 'yes' : 'never'}
+                </span>
+              </button>
+            );
+          })}
+        </div>
+      </Scroller>
+    </Beside>
+  );
+}

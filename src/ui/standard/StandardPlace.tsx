@@ -1,0 +1,132 @@
+'use client';
+
+import Link from 'next/link';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import type { FieldFault, Standard } from '@/core/standard/standard';
+import { Button, buttonClass } from '../kit/Button';
+import { call } from '../kit/call';
+import { EditionsView } from './EditionsView';
+import { LayersView } from './LayersView';
+import { LinetypesView } from './LinetypesView';
+import { PensView } from './PensView';
+import type { EditionHead, EditionView, Save } from './types';
+
+interface Props {
+  readonly editions: readonly EditionHead[];
+  readonly shown: EditionView;
+  readonly view: string;
+}
+
+const VIEWS = [
+  { id: 'layers', name: 'Layers' },
+  { id: 'pens', name: 'Pens' },
+  { id: 'linetypes', name: 'Linetypes' },
+  { id: 'editions', name: 'Editions' },
+] as const;
+
+/** The office's standard: its definitions as they print, and its editions. */
+export function StandardPlace({ editions, shown, view }: Props) {
+  const router = useRouter();
+  const [standard, setStandard] = useState<Standard>(shown.standard);
+  const [version, setVersion] = useState(shown.version);
+  const draft = editions.find((edition) => edition.state === 'draft');
+  const editable = shown.state === 'draft';
+  const here = (next: string): string => `/standard?edition=${shown.id}&view=${next}`;
+
+  const save: Save = async (next) => {
+    const answer = await call<{ edition: EditionView }>('/api/standard/draft', {
+      method: 'PUT',
+      body: { version, standard: next },
+    });
+    if (answer.ok) {
+      setStandard(answer.value.edition.standard);
+      setVersion(answer.value.edition.version);
+      return [];
+    }
+    const faults = (answer.body as { faults?: readonly FieldFault[] } | null)?.faults;
+    if (answer.status === 409 || !faults)
+      toast.error(faults?.[0]?.message ?? answer.problem.message, {
+        description: faults ? 'Your change was not saved.' : answer.problem.action,
+      });
+    return faults ?? [{ where: '', path: [], message: answer.problem.message }];
+  };
+
+  const begin = async (): Promise<void> => {
+    const answer = await call<{ edition: EditionHead }>('/api/standard/draft', { method: 'POST', body: {} });
+    if (answer.ok) router.push(`/standard?edition=${answer.value.edition.id}&view=${view}`);
+    else toast.error(answer.problem.message, { description: answer.problem.action });
+  };
+
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <div className="border-b border-hairline bg-plate px-6 pt-4">
+        <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+          <h1 className="text-[22px] font-semibold leading-7 tracking-[-0.01em]">Standard</h1>
+          <label className="flex items-center gap-2 text-[13px] text-ink-2">
+            <span className="sr-only">Edition shown</span>
+            <select
+              value={shown.id}
+              onChange={(event) => router.push(`/standard?edition=${event.target.value}&view=${view}`)}
+              className="h-8 rounded-md border border-rule bg-white px-2 text-ink"
+            >
+              {editions.map((edition) => (
+                <option key={edition.id} value={edition.id}>
+                  {edition.label} ({edition.state})
+                </option>
+              ))}
+            </select>
+          </label>
+          <p className="text-[13px] text-ink-2">
+            {editable
+              ? 'Every change is saved in the draft. Drawings are checked with it once it is issued.'
+              : 'Issued: it does not change any more. The next edition starts as a draft from it.'}
+          </p>
+          <div className="ml-auto flex gap-2">
+            {!editable &&
+              (draft ? (
+                <Link className={buttonClass('main')} href={`/standard?edition=${draft.id}&view=${view}`}>
+                  Go on with {draft.label}
+                </Link>
+              ) : (
+                <Button look="main" onClick={() => void begin()}>
+                  Begin the next draft
+                </Button>
+              ))}
+          </div>
+        </div>
+        <nav aria-label="Definitions" className="mt-2 flex gap-1">
+          {VIEWS.map(({ id, name }) => (
+            <Link
+              key={id}
+              href={here(id)}
+              aria-current={view === id ? 'page' : undefined}
+              className={`-mb-px border-b-2 px-3 py-1.5 text-[13.5px] ${view === id ? 'border-verdigris font-semibold' : 'border-transparent text-ink-2 hover:text-ink'}`}
+            >
+              {name}
+              <span className="figures ml-2 font-normal text-ink-3">
+                {id === 'layers'
+                  ? standard.layers.length
+                  : id === 'pens'
+                    ? standard.pens.seriesMm.length
+                    : id === 'linetypes'
+                      ? standard.linetypes.length
+                      : editions.length}
+              </span>
+            </Link>
+          ))}
+        </nav>
+      </div>
+      {view === 'pens' ? (
+        <PensView standard={standard} editable={editable} save={save} />
+      ) : view === 'linetypes' ? (
+        <LinetypesView standard={standard} editable={editable} save={save} />
+      ) : view === 'editions' ? (
+        <EditionsView editions={editions} shown={shown} standard={standard} save={save} />
+      ) : (
+        <LayersView standard={standard} editable={editable} save={save} />
+      )}
+    </div>
+  );
+}
