@@ -70,7 +70,7 @@ export function layOut(shape: TextShape): LaidText {
   let maxX = -Infinity;
   const laid = lines.map((text, i): LaidLine => {
     const width = textWidth(text) * widthFactor;
-    const x = -shape.across * width;
+    const x = shape.across === 0 ? 0 : -shape.across * width;
     minX = Math.min(minX, x);
     maxX = Math.max(maxX, x + width);
     return { text, x, y: first - i * step, width };

@@ -1,0 +1,173 @@
+import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { generalArrangement, linkspan } from '../../demo/drawings';
+import { demoStandard } from '../../demo/standard';
+import { writeStandard } from '../core/standard/standard';
+import { runCli } from './cli';
+
+const folder = mkdtempSync(join(tmpdir(), 'zinc-cli-'));
+const at = (name: string): string => join(folder, name);
+writeFileSync(at('clean.dxf'), generalArrangement(false).bytes);
+writeFileSync(at('linkspan.dxf'), linkspan().bytes);
+writeFileSync(at('standard.json'), writeStandard(demoStandard));
+writeFileSync(
+  at('broken.json'),
+  '{"format":"zinc-warden-standard","formatVersion":1,"name":"x","layers":[{"name":""}]}',
+);
+writeFileSync(at('closed.dxf'), 'AC1027\0\0');
+
+async function run(...args: string[]): Promise<{ code: number; out: string; err: string }> {
+  let out = '';
+  let err = '';
+  const code = await runCli(args, {
+    out: (text) => {
+      out += text;
+    },
+    err: (text) => {
+      err += text;
+    },
+  });
+  return { code, out, err };
+}
+
+describe('warden', () => {
+  it('learns from a clean drawing, and the drawing then complies', async () => {
+    expect(await run('learn', at('clean.dxf'), '--out', at('learnt.json'))).toMatchObject({
+      code: 0,
+      out: '',
+    });
+    const { code, out } = await run('audit', at('clean.dxf'), '--standard', at('learnt.json'));
+    expect(code).toBe(0);
+    expect(JSON.parse(out)).toMatchObject({
+      tool: 'zinc-warden',
+      standard: { name: 'clean', edition: 'Draft 1' },
+      drawings: [
+        {
+          file: at('clean.dxf'),
+          verdict: 'released',
+          findings: [],
+          units: 'mm',
+          sha256: expect.stringMatching(/^[0-9a-f]{64}$/),
+        },
+      ],
+    });
+  });
+
+  it('audits several and ends with 1 when one is held', async () => {
+    const { code, out } = await run(
+      'audit',
+      at('clean.dxf'),
+      at('linkspan.dxf'),
+      '--standard',
+      at('standard.json'),
+    );
+    expect(code).toBe(1);
+    const { drawings } = JSON.parse(out);
+    expect(drawings.map((drawing: { verdict: string }) => drawing.verdict)).toEqual(['released', 'held']);
+    expect(Object.keys(drawings[1].findings[0])).toEqual(
+      expect.arrayContaining([
+        'rule',
+        'gravity',
+        'message',
+        'expected',
+        'found',
+        'handles',
+        'record',
+        'at',
+        'correction',
+      ]),
+    );
+  });
+
+  it('prints text when asked', async () => {
+    const { out } = await run(
+      'audit',
+      at('linkspan.dxf'),
+      '--standard',
+      at('standard.json'),
+      '--format',
+      'text',
+    );
+    expect(out).toContain('held —');
+    expect(out).toContain('layers/unknown');
+  });
+
+  it('goes on after a drawing that cannot be read, and ends with 2', async () => {
+    const { code, out, err } = await run(
+      'audit',
+      at('closed.dxf'),
+      at('clean.dxf'),
+      '--standard',
+      at('standard.json'),
+    );
+    expect(code).toBe(2);
+    expect(JSON.parse(out).drawings).toHaveLength(1);
+    expect(err).toContain('closed binary format');
+  });
+
+  it('corrects what is automatic, with decisions from a file', async () => {
+    writeFileSync(at('choices.json'), JSON.stringify({ layers: { Dims: { action: 'map', to: 'G-DIMS' } } }));
+    const { code, out } = await run(
+      'correct',
+      at('linkspan.dxf'),
+      '--standard',
+      at('standard.json'),
+      '--out',
+      at('out.dxf'),
+      '--choices',
+      at('choices.json'),
+    );
+    expect(code).toBe(1);
+    const result = JSON.parse(out);
+    expect(result.changes).toContainEqual(
+      expect.objectContaining({ kind: 'layer', property: 'name', before: 'Dims', after: 'G-DIMS' }),
+    );
+    expect(result.left.every((finding: { correction: string }) => finding.correction !== 'automatic')).toBe(
+      true,
+    );
+    expect(readFileSync(at('out.dxf')).length).toBeGreaterThan(1000);
+    expect(readdirSync(folder).some((name) => name.endsWith('.part'))).toBe(false);
+  });
+
+  it('corrects only the rules that are named', async () => {
+    const { out } = await run(
+      'correct',
+      at('linkspan.dxf'),
+      '--standard',
+      at('standard.json'),
+      '--out',
+      at('one.dxf'),
+      '--rules',
+      'layers/width',
+    );
+    expect(new Set(JSON.parse(out).changes.map((change: { rule: string }) => change.rule))).toEqual(
+      new Set(['layers/width']),
+    );
+  });
+
+  it.each([
+    [['audit', 'nowhere.dxf', '--standard', at('standard.json')], 'no such file'],
+    [['audit', at('clean.dxf'), '--standard', at('broken.json')], 'does not fit its schema'],
+    [['audit', at('clean.dxf'), '--standard', at('standard.json'), '--format', 'xml'], 'json or text'],
+    [['audit', at('clean.dxf')], '--standard'],
+    [
+      [
+        'correct',
+        at('clean.dxf'),
+        '--standard',
+        at('standard.json'),
+        '--out',
+        at('x.dxf'),
+        '--rules',
+        'layers/nonsense',
+      ],
+      'no rule',
+    ],
+    [['fly'], 'unknown command'],
+  ])('%j ends with 2 and says why', async (args, words) => {
+    const { code, err } = await run(...args);
+    expect(code).toBe(2);
+    expect(err).toContain(words);
+  });
+});

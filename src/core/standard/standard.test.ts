@@ -1,0 +1,165 @@
+import { generalArrangement } from '../../../demo/drawings';
+import { demoStandard } from '../../../demo/standard';
+import { audit } from '../audit/engine';
+import { readDrawing } from '../dxf/interpret';
+import { learnStandard } from './learn';
+import {
+  blankStandard,
+  checkStandard,
+  parseStandard,
+  STORABLE_WIDTHS_MM,
+  standardJsonSchema,
+  writeStandard,
+} from './standard';
+
+const broken = (change: (data: ReturnType<typeof structuredClone<typeof demoStandard>>) => void) => {
+  const data = structuredClone(demoStandard);
+  change(data);
+  const checked = checkStandard(data);
+  if ('standard' in checked) throw new Error('should be refused');
+  return checked.faults;
+};
+
+describe('a standard', () => {
+  it('comes back the same from its export', () => {
+    const parsed = parseStandard(writeStandard(demoStandard));
+    expect(parsed).toEqual({ ok: true, value: demoStandard });
+    if (parsed.ok) expect(writeStandard(parsed.value)).toBe(writeStandard(demoStandard));
+  });
+
+  it('names the field that is wrong, and where', () => {
+    const [fault] = broken((data) => {
+      data.layers[3].linetype = 'Wavy';
+    });
+    expect(fault.where).toBe('layers, entry 4 (V-SPOT), linetype');
+    expect(fault.message).toContain('no linetype “Wavy”');
+  });
+
+  it.each([
+    [
+      'a width that no drawing can hold',
+      (data: typeof demoStandard) => {
+        data.layers[0].widthMm = 0.33;
+      },
+      'cannot hold this width',
+    ],
+    [
+      'a width that is not permitted',
+      (data: typeof demoStandard) => {
+        data.layers[0].widthMm = 2;
+      },
+      'not among the permitted',
+    ],
+    [
+      'a name twice in other case',
+      (data: typeof demoStandard) => {
+        data.layers[1].name = data.layers[0].name.toLowerCase();
+      },
+      'is there twice',
+    ],
+    [
+      'a name with a forbidden character',
+      (data: typeof demoStandard) => {
+        data.layers[0].name = 'A|B';
+      },
+      'a name cannot hold',
+    ],
+    [
+      'widths that do not rise',
+      (data: typeof demoStandard) => {
+        data.pens.seriesMm = [0.5, 0.25];
+      },
+      'rise',
+    ],
+    [
+      'a linetype that begins with a gap',
+      (data: typeof demoStandard) => {
+        data.linetypes[1].elementsMm = [-1, 2];
+      },
+      'begins with a dash',
+    ],
+    [
+      'a linetype without a gap',
+      (data: typeof demoStandard) => {
+        data.linetypes[1].elementsMm = [2];
+      },
+      'needs a gap',
+    ],
+    [
+      'a field nobody knows',
+      (data: typeof demoStandard) => {
+        Object.assign(data, { extra: 1 });
+      },
+      'extra',
+    ],
+  ])('refuses %s', (_, change, words) => {
+    expect(
+      broken(change)
+        .map((fault) => fault.message)
+        .join(' '),
+    ).toContain(words);
+  });
+
+  it('explains JSON that is none', () => {
+    expect(parseStandard('{"format": ')).toMatchObject({ ok: false, problem: { code: 'not-json' } });
+    expect(parseStandard('[]')).toMatchObject({ ok: false, problem: { code: 'bad-standard' } });
+  });
+
+  it('begins with the published series of widths, as far as drawings can hold them', () => {
+    // source: ISO 128-2:2020, from memory
+    const published = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1, 1.4, 2];
+    expect(blankStandard('x').pens.seriesMm).toEqual(published);
+    for (let i = 2; i < published.length; i++) expect(published[i] / published[i - 2]).toBeCloseTo(2, 0.5);
+    for (const mm of published) expect(STORABLE_WIDTHS_MM).toContain(mm);
+  });
+
+  it('publishes a schema that names every field', () => {
+    const text = JSON.stringify(standardJsonSchema());
+    for (const field of Object.keys(demoStandard.layers[0])) expect(text).toContain(`"${field}"`);
+  });
+});
+
+describe('the demo standard', () => {
+  it('has line elements by the published rule', () => {
+    // source: ISO 128-2, from memory: dash 12 d, gap 3 d, long dash 24 d; here for d = 0.25 mm
+    const d = 0.25;
+    const hidden = demoStandard.linetypes.find((linetype) => linetype.name === 'OHW-Hidden');
+    expect(hidden?.elementsMm).toEqual([12 * d, -3 * d]);
+    const axis = demoStandard.linetypes.find((linetype) => linetype.name === 'OHW-Axis');
+    expect(axis?.elementsMm).toEqual([24 * d, -3 * d, 0, -3 * d]);
+  });
+
+  it('keeps the order of pens that is common practice: outline over dimension over hidden', () => {
+    const width = (name: string): number =>
+      demoStandard.layers.find((layer) => layer.name === name)?.widthMm ?? 0;
+    expect(width('A-WALL')).toBeGreaterThan(width('G-DIMS'));
+    expect(width('G-DIMS')).toBeGreaterThanOrEqual(width('S-HIDN'));
+    expect(width('C-QUAY-EDGE')).toBeGreaterThan(width('A-WALL'));
+  });
+});
+
+describe('learning a standard', () => {
+  const drawing = readDrawing(generalArrangement(false).bytes);
+  if (!drawing.ok) throw new Error(drawing.problem.message);
+  const learnt = learnStandard(drawing.value, 'Learnt');
+
+  it('gives a valid standard that the drawing complies with', () => {
+    expect(checkStandard(learnt)).toHaveProperty('standard');
+    expect(audit(drawing.value, learnt).findings).toEqual([]);
+  });
+
+  it('finds the layers with their properties, and the kinds on them', () => {
+    expect(learnt.layers).toHaveLength(demoStandard.layers.length);
+    const dimensions = learnt.layers.find((layer) => layer.name === 'G-DIMS');
+    expect(dimensions).toMatchObject({
+      kinds: ['dimension'],
+      colour: { number: 3 },
+      widthMm: 0.18,
+      prints: true,
+    });
+    expect(learnt.layers.find((layer) => layer.name === 'G-VIEW')?.prints).toBe(false);
+    expect(learnt.linetypes.find((linetype) => linetype.name === 'OHW-Axis')?.elementsMm).toEqual([
+      6, -0.75, 0, -0.75,
+    ]);
+  });
+});

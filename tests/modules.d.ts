@@ -1,0 +1,3 @@
+declare module 'dxf' {
+  export const colors: number[][];
+}
