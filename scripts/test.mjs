@@ -1,7 +1,8 @@
 // Everything that must hold before a change lands: formatting and lint, types, unit tests, checks against outside
 // readers, browser tests. Ends with one line: N passed, N failed.
-import { existsSync, mkdirSync, readFileSync } from 'node:fs';
+
 import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { bin, installPackages, root, run } from './prepare.mjs';
 
@@ -18,12 +19,17 @@ step('Types', () => count(run(bin('tsc'), ['--noEmit', '-p', '.'])));
 step('Unit tests and outside readers', () => {
   const file = join(results, 'jest.json');
   const status = run(bin('jest'), ['--json', `--outputFile=${file}`, '--silent']);
-  tally(status, file, (report) => [report.numPassedTests, report.numFailedTests + report.numRuntimeErrorTestSuites]);
+  tally(status, file, (report) => [
+    report.numPassedTests,
+    report.numFailedTests + report.numRuntimeErrorTestSuites,
+  ]);
 });
 step('Build', () => count(run('node', ['scripts/build.mjs'])));
 step('Browser tests', () => {
   const file = join(results, 'browser.json');
-  const status = run(bin('playwright'), ['test', '--reporter=list,json'], { env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: file } });
+  const status = run(bin('playwright'), ['test', '--reporter=list,json'], {
+    env: { ...process.env, PLAYWRIGHT_JSON_OUTPUT_NAME: file },
+  });
   tally(status, file, (report) => [report.stats.expected + report.stats.flaky, report.stats.unexpected]);
 });
 
@@ -63,7 +69,10 @@ function installDebian() {
   const sudo = process.getuid?.() === 0 ? [] : ['sudo'];
   const apt = (...args) => {
     const [command, ...rest] = [...sudo, 'apt-get', ...args];
-    return run(command, rest, { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+    return run(command, rest, {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    });
   };
   apt('update');
   if (apt('install', '-y', '--no-install-recommends', ...missing) !== 0) {

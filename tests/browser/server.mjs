@@ -1,6 +1,7 @@
 // A fresh application for the browser tests: an empty data folder with the demo in it.
-import { mkdtempSync } from 'node:fs';
+
 import { spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 

@@ -7,6 +7,7 @@ export function Beside({ children, editor }: { children: ReactNode; editor: Reac
       <div className="flex min-w-0 flex-1 flex-col">{children}</div>
       <aside
         aria-label="Editor"
+        tabIndex={0}
         className="w-[23rem] shrink-0 overflow-auto border-l border-rule bg-plate px-5 py-4"
       >
         {editor}

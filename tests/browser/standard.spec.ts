@@ -1,0 +1,76 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+
+test('a draft is begun, edited with checks, issued, and comes back the same from its export', async ({
+  page,
+}) => {
+  await page.goto('/standard');
+  const begin = page.getByRole('button', { name: 'Begin the next draft' });
+  if (await begin.isVisible()) await begin.click();
+  else await page.getByRole('link', { name: /Go on with Draft/ }).click();
+  await expect(page.getByLabel('Edition shown')).toContainText('Draft 2 (draft)');
+
+  // A wrong value is named at its field and not saved.
+  await page.getByRole('button', { name: 'Add a layer' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('a-wall');
+  await page.getByRole('button', { name: 'Add the layer' }).click();
+  await expect(page.getByText('“a-wall” is there twice')).toBeVisible();
+  await page.getByLabel('Name', { exact: true }).fill('X-TEST');
+  await page.getByLabel('What belongs on it').fill('Trial pits');
+  await page.getByLabel('Colour', { exact: true }).fill('#336699');
+  await page.getByLabel('Width', { exact: true }).selectOption('0.35');
+  await page.getByRole('button', { name: 'Add the layer' }).click();
+  await expect(page.getByText('X-TEST is saved in the draft.')).toBeVisible();
+
+  await page.getByRole('link', { name: /^Linetypes/ }).click();
+  await page.getByRole('button', { name: 'Add a linetype' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Trial');
+  await page.getByLabel('Elements').fill('gap 2, dash 3');
+  await page.getByRole('button', { name: 'Add the linetype' }).click();
+  await expect(page.getByText('begins with a dash or a dot')).toBeVisible();
+  await page.getByLabel('Elements').fill('dash 4, gap 1, dot, gap 1');
+  await page.getByRole('button', { name: 'Add the linetype' }).click();
+  await expect(page.getByText('Trial is saved in the draft.')).toBeVisible();
+
+  await page.getByRole('link', { name: /^Pens/ }).click();
+  await page.getByLabel('Width', { exact: true }).selectOption('1.4');
+  await page.getByRole('button', { name: 'Permit it' }).click();
+  await expect(page.getByRole('cell', { name: '1.40', exact: true })).toBeVisible();
+
+  await page.getByRole('link', { name: /^Editions/ }).click();
+  const [first] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Export' }).first().click(),
+  ]);
+  const exported = readFileSync(await first.path(), 'utf8');
+  expect(exported).toContain('X-TEST');
+  await page
+    .getByLabel('Standard to take in')
+    .setInputFiles({ name: 'standard.json', mimeType: 'application/json', buffer: Buffer.from(exported) });
+  await expect(page.getByText('standard.json is in Draft 2 now.')).toBeVisible();
+  await page.getByRole('link', { name: /^Editions/ }).click();
+  const [again] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Export' }).first().click(),
+  ]);
+  expect(readFileSync(await again.path(), 'utf8')).toBe(exported);
+
+  // A file that breaks the schema says which field, and changes nothing.
+  const broken = exported.replace('"widthMm": 0.35', '"widthMm": 0.36');
+  await page
+    .getByLabel('Standard to take in')
+    .setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from(broken) });
+  await expect(page.getByRole('alert').filter({ hasText: 'widthMm' })).toContainText(
+    'cannot hold this width',
+  );
+
+  await page.getByRole('button', { name: 'Issue …' }).click();
+  await page.getByLabel('Issued by').fill('Standards manager');
+  await page.getByLabel('Why').fill('Trial pits');
+  await page.getByRole('button', { name: 'Issue it' }).click();
+  await expect(page.getByText('Edition 2 in force')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Begin the next draft' })).toBeVisible();
+  await page.getByRole('link', { name: /^Layers/ }).click();
+  await page.getByRole('button', { name: /X-TEST/ }).click();
+  await expect(page.getByLabel('Name', { exact: true })).toBeDisabled();
+});
