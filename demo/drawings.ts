@@ -102,7 +102,7 @@ export function generalArrangement(faults: boolean): DemoDrawing {
       title: 'Ferry terminal, stage 2',
       subtitle: 'General arrangement, plan',
       number: 'OHW-101',
-      scale: '1:200, 1:100',
+      scale: '1:200',
       date: '2026-10-02',
       drawn: 'I. Maar',
       sheet: '1 of 3',
@@ -110,9 +110,9 @@ export function generalArrangement(faults: boolean): DemoDrawing {
     layers,
   );
   sheet.viewport(on('G-VIEW'), [427, 420], 790, 310, [72_000, 44_000], 200);
-  sheet.viewport(on('G-VIEW'), [180, 140], 300, 235, [66_000, 4_500], 150);
+  sheet.viewport(on('G-VIEW'), [180, 135], 300, 215, [66_000, 3_000], 200);
   sheet.text(on('G-TEXT'), [32, 568], 5, 'Plan 1:200');
-  sheet.text(on('G-TEXT'), [32, 251], 5, 'Linkspan and pontoon 1:150');
+  sheet.text(on('G-TEXT'), [32, 246], 5, 'Linkspan and pontoon 1:200');
   sheet.paragraph(
     on('G-TEXT'),
     [360, 240],

@@ -11,7 +11,7 @@ export interface TitleBlock {
   readonly sheet: string;
 }
 
-export interface SheetLayers {
+export interface FrameLayers {
   readonly frame: Props;
   readonly thin: Props;
   readonly text: Props;
@@ -23,7 +23,7 @@ export function drawSheet(
   width: number,
   height: number,
   block: TitleBlock,
-  layers: SheetLayers,
+  layers: FrameLayers,
 ): void {
   const { frame, thin, text } = layers;
   sheet.rectangle(frame, [20, 10], width - 30, height - 20);

@@ -1,6 +1,7 @@
 import { request as http } from 'node:http';
 import { expect, test } from '@playwright/test';
 import { linkspan } from '../../demo/drawings';
+import { BINARY_SENTINEL } from '../../src/core/dxf/sniff';
 
 const whole = Buffer.from(linkspan().bytes);
 
@@ -13,7 +14,7 @@ const REFUSED: readonly (readonly [string, Buffer, RegExp])[] = [
   ],
   [
     'binary.dxf',
-    Buffer.concat([Buffer.from('AutoCAD Binary DXF\r\n\x1a\0'), Buffer.alloc(900, 1)]),
+    Buffer.concat([Buffer.from(`${BINARY_SENTINEL}\r\n\x1a\0`), Buffer.alloc(900, 1)]),
     /binary form.*text form/,
   ],
   [

@@ -27,7 +27,7 @@ export interface Change {
   readonly handle: string;
   /** "line", "layer", … */
   readonly kind: string;
-  readonly property: OwnProperty | 'layer' | 'name' | 'printing' | 'layer record' | 'object';
+  readonly property: OwnProperty | 'layer' | 'name' | 'printing' | 'record' | 'object' | 'hidden layers';
   /** Layer, symbol or sheet it is in, for a person. */
   readonly where: string;
   readonly before: string;

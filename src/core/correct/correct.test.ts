@@ -74,7 +74,7 @@ describe('decisions on layers', () => {
     expect(after.objects.count).toBe(before.objects.count - 1);
     expect(result.changes.map((change) => [change.property, change.after])).toEqual([
       ['object', 'removed'],
-      ['layer record', 'removed'],
+      ['record', 'removed'],
     ]);
   });
 

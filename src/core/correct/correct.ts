@@ -125,7 +125,10 @@ function planPass(
       targets.add(target);
     }
     tried.add(finding.key);
+    const from = editor.along.length;
     changes.push(...(ruleById(finding.rule)?.correct?.(context, finding, choice) ?? []));
+    for (const along of editor.along.slice(from))
+      changes.push({ ...along, rule: finding.rule, where: `${along.kind}s` });
   }
   return { editor, changes };
 }

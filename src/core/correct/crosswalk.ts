@@ -176,8 +176,14 @@ export function tokens(text: string): string[] {
     .toLowerCase()
     .split(/[^\p{L}\d]+/u)
     .filter((token) => token.length > 0 && !/^\d+$/.test(token))
-    .map((token) => SHORT_FORMS[token] ?? token);
+    .map((token) => SHORT_FORMS[token] ?? singular(token));
 }
+
+/** Takes a plural s off: names say "walls" where the standard says "wall". */
+const singular = (token: string): string => {
+  const one = token.length > 3 && token.endsWith('s') && !token.endsWith('ss') ? token.slice(0, -1) : token;
+  return SHORT_FORMS[one] ?? one;
+};
 
 /** Likeness of two words, 0 to 1: same, kin, beginning of the other, or sharing most of their letter pairs. */
 export function wordLikeness(a: string, b: string): number {

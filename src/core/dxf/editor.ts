@@ -34,12 +34,23 @@ function nearestNumber(rgb: number): number {
   return best;
 }
 
+/** A change that another one brought with it: a linetype that had to be there, a list that named a layer. */
+export interface Along {
+  readonly handle: string;
+  readonly kind: 'linetype' | 'viewport';
+  readonly property: 'record' | 'hidden layers';
+  readonly before: string;
+  readonly after: string;
+}
+
 /**
  * The corrections' vocabulary: what can be changed in a drawing, said as edits of its tags. One editor serves one
  * pass over one drawing; what it did is read back by auditing the result, never by looking here.
  */
 export class DrawingEditor {
   readonly edits: TagEdits;
+  /** What had to change along with what was asked for, to be listed with it. */
+  readonly along: Along[] = [];
   private nextHandle: bigint | null = null;
   private readonly addedLinetypes = new Set<string>();
   private readonly tableGrowth = new Map<TableRange, number>();
@@ -271,17 +282,30 @@ export class DrawingEditor {
     if (heir === '') this.replaceLayerName(layer.name, '0');
     if (layer.handle === '') return;
     const { codes } = document.tags;
-    const viewports = new Set<number>();
+    const viewports = new Map<number, string>();
     const { objects } = this.drawing;
     for (let row = 0; row < objects.count; row++)
       if (tagIs(document.tags, objects.start[row], 'VIEWPORT'))
-        for (let tag = objects.start[row]; tag < objects.end[row]; tag++) viewports.add(tag);
+        for (let tag = objects.start[row]; tag < objects.end[row]; tag++)
+          viewports.set(
+            tag,
+            objects.handleTag[row] > 0 ? reader.name(objects.handleTag[row]).toUpperCase() : '',
+          );
     for (let tag = 0; tag < document.tags.count; tag++) {
       const code = codes[tag];
       if (!((code >= 320 && code <= 369) || code === 1005) || this.edits.isRemoved(tag)) continue;
       if (reader.name(tag).toUpperCase() !== layer.handle) continue;
       // A layer hidden in one viewport must not hide its heir there.
-      if (viewports.has(tag) || heir === '') this.edits.remove(tag);
+      const viewport = viewports.get(tag);
+      if (viewport !== undefined)
+        this.along.push({
+          handle: viewport,
+          kind: 'viewport',
+          property: 'hidden layers',
+          before: layer.name,
+          after: 'not listed',
+        });
+      if (viewport !== undefined || heir === '') this.edits.remove(tag);
       else this.edits.replace(tag, heir);
     }
   }
@@ -335,6 +359,7 @@ export class DrawingEditor {
     const table = this.drawing.document.tables.get('LTYPE');
     if (!table || this.addedLinetypes.has(key)) return name;
     this.addedLinetypes.add(key);
+    this.along.push({ handle: '', kind: 'linetype', property: 'record', before: 'none', after: name });
     const mmPerUnit = this.drawing.reader.headerNumber('$MEASUREMENT', 1) === 0 ? 25.4 : 1;
     const elements = (definition?.elementsMm ?? []).map((length) => length / mmPerUnit);
     const total = elements.reduce((sum, length) => sum + Math.abs(length), 0);

@@ -1,5 +1,5 @@
 import { readDrawing } from './interpret';
-import { sniff } from './sniff';
+import { BINARY_SENTINEL, sniff } from './sniff';
 
 const bytes = (text: string): Uint8Array => Uint8Array.from(text, (character) => character.charCodeAt(0));
 const codeOf = (text: string): string => {
@@ -11,7 +11,7 @@ describe('sniff', () => {
   it.each([
     ['', 'empty'],
     ['AC1032\0\0\0\0\x01', 'closed-binary'],
-    ['AutoCAD Binary DXF\r\n\x1a\0', 'binary-dxf'],
+    [`${BINARY_SENTINEL}\r\n\x1a\0`, 'binary-dxf'],
     ['%PDF-1.7', 'not-dxf'],
     ['PK\x03\x04', 'not-dxf'],
     ['\x89PNG\r\n', 'not-dxf'],

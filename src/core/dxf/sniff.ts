@@ -1,6 +1,7 @@
 import { fail, ok, type Result } from '../result';
 
-const BINARY_SENTINEL = 'AutoCAD Binary DXF';
+/** How the binary form of DXF begins; the format fixes these words. */
+export const BINARY_SENTINEL = 'AutoCAD Binary DXF';
 const CLOSED_FORMAT = /^AC[0-9.]{4}/;
 
 const KNOWN_OTHERS: ReadonlyArray<readonly [RegExp, string]> = [

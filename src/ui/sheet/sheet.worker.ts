@@ -144,7 +144,10 @@ function frameMarked(): void {
   };
   const [x0, x1] = grow(box[0], box[2]);
   const [y0, y1] = grow(box[1], box[3]);
-  showBox([x0, y0, x1, y1], MARGIN_PX);
+  const whole = sheetBox(scene.picture);
+  // What spreads over the whole sheet is seen best with the whole sheet.
+  if (whole && (x1 - x0 > 0.8 * (whole[2] - whole[0]) || y1 - y0 > 0.8 * (whole[3] - whole[1]))) fitAll();
+  else showBox([x0, y0, x1, y1], MARGIN_PX);
 }
 
 function queue(): void {

@@ -64,14 +64,14 @@ export function LinetypesView({
                 <td className={cell}>
                   <Stroke
                     look={{ colour: '#000000', widthMm: 0.35, elementsMm: linetype.elementsMm, prints: true }}
-                    width={240}
+                    width={200}
                   />
                 </td>
                 <td className={cell}>
                   <button
                     type="button"
                     aria-pressed={linetype.name === chosen}
-                    className="figures font-medium underline decoration-hairline underline-offset-4"
+                    className="figures whitespace-nowrap text-left font-medium underline decoration-hairline underline-offset-4"
                     onClick={() => setChosen(linetype.name)}
                   >
                     {linetype.name}
@@ -81,7 +81,9 @@ export function LinetypesView({
                 <td className={`${cell} figures`}>
                   {linetype.elementsMm.length > 0 ? sayElements(linetype.elementsMm) : 'unbroken'}
                 </td>
-                <td className={`${cell} text-ink-2`}>{count(users(standard, linetype).length, 'layer')}</td>
+                <td className={`${cell} whitespace-nowrap text-ink-2`}>
+                  {count(users(standard, linetype).length, 'layer')}
+                </td>
               </tr>
             ))}
           </tbody>

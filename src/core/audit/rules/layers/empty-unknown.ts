@@ -36,7 +36,7 @@ export const layersEmptyUnknown: Rule = {
         rule: finding.rule,
         handle: use.record.handle,
         kind: 'layer',
-        property: 'layer record',
+        property: 'record',
         where: 'layers',
         before: use.name,
         after: 'removed',

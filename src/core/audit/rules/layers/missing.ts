@@ -41,7 +41,7 @@ export const layersMissing: Rule = {
         rule: finding.rule,
         handle: '',
         kind: 'layer',
-        property: 'layer record',
+        property: 'record',
         where: 'layers',
         before: 'none',
         after: layer.name,

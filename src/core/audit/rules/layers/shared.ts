@@ -47,7 +47,7 @@ export function correctProperty(
       rule: finding.rule,
       handle: use.record.handle,
       kind: 'layer',
-      property: finding.subject.property ?? 'layer record',
+      property: finding.subject.property ?? 'record',
       where: use.record.name,
       before: finding.found,
       after: finding.expected,

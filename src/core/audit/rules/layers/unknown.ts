@@ -43,7 +43,7 @@ export const layersUnknown: Rule = {
     const moved = use.rows.map((row) => layerChange(context, row, use.name, present?.name ?? target.name));
     if (present) {
       editor.mergeLayer(use.record, use.name, present);
-      return moved;
+      return use.record ? [...moved, recordGone(use.record.handle, use.name)] : moved;
     }
     editor.renameLayer(use.name, target.name);
     const definition = findLinetype(standard, target.linetype);
@@ -53,7 +53,7 @@ export const layersUnknown: Rule = {
         rule: finding.rule,
         handle: use.record?.handle ?? '',
         kind: 'layer',
-        property: use.record ? 'name' : 'layer record',
+        property: use.record ? 'name' : 'record',
         where: 'layers',
         before: use.record ? use.name : 'none',
         after: target.name,
@@ -85,21 +85,19 @@ function removeWithObjects(context: CorrectionContext, use: LayerUse): Change[] 
     ...use.rows.map(
       (row): Change => ({ ...layerChange(context, row, use.name, 'removed'), property: 'object' }),
     ),
-    ...(use.record
-      ? [
-          {
-            rule: 'layers/unknown',
-            handle: use.record.handle,
-            kind: 'layer',
-            property: 'layer record',
-            where: 'layers',
-            before: use.name,
-            after: 'removed',
-          } satisfies Change,
-        ]
-      : []),
+    ...(use.record ? [recordGone(use.record.handle, use.name)] : []),
   ];
 }
+
+const recordGone = (handle: string, name: string): Change => ({
+  rule: 'layers/unknown',
+  handle,
+  kind: 'layer',
+  property: 'record',
+  where: 'layers',
+  before: name,
+  after: 'removed',
+});
 
 function sayCounts(counts: ReadonlyMap<string, number>): string {
   return [...counts]

@@ -1,0 +1,40 @@
+// Takes the pictures of docs/screenshots from a running demo (npm run demo in another terminal).
+import { chromium } from '@playwright/test';
+
+const address = `http://127.0.0.1:${process.env.ZINC_WARDEN_PORT ?? '4180'}`;
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-background-networking'],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+
+async function shoot(name, path, prepare = async () => {}) {
+  await page.goto(`${address}${path}`, { waitUntil: 'networkidle' });
+  await prepare();
+  await page.waitForTimeout(900);
+  await page.screenshot({ path: `docs/screenshots/${name}.png` });
+}
+
+await shoot('desk', '/');
+await shoot('intake', '/intake');
+await shoot('drawing', '/drawings/1');
+await shoot('finding', '/drawings/3', () => page.getByRole('button', { name: /“Str_Centre”/ }).click());
+await shoot('proposals', '/drawings/3', () => page.getByRole('button', { name: /likely proposals/ }).click());
+await shoot('layers', '/standard', () => page.getByRole('button', { name: /S-GRID/ }).click());
+await shoot('pens', '/standard?view=pens');
+await shoot('linetypes', '/standard?view=linetypes', () =>
+  page.getByRole('button', { name: 'OHW-Boundary' }).click(),
+);
+
+// One drawing is corrected for the last pictures, and taken back again.
+await page.goto(`${address}/drawings/3`, { waitUntil: 'networkidle' });
+await page.getByRole('button', { name: /likely proposals/ }).click();
+await page.getByRole('button', { name: /^Take over \d+/ }).click();
+await page.getByRole('button', { name: 'Undo' }).waitFor();
+await page.getByRole('button', { name: /automatically/ }).click();
+await page.getByRole('button', { name: /automatically/ }).waitFor({ state: 'detached' });
+await shoot('before-and-now', '/drawings/3', () => page.getByRole('tab', { name: 'Before and now' }).click());
+await shoot('changes', '/drawings/3', () => page.getByRole('tab', { name: /Changes/ }).click());
+await shoot('senders', '/senders');
+for (let i = 0; i < 2; i++) await page.request.post(`${address}/api/drawings/3/step`, { data: { by: -1 } });
+await browser.close();
