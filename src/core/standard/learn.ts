@@ -3,7 +3,15 @@ import { BASE_LAYER, isLinetypeFromLayer, isLinetypeFromSymbol } from '../drawin
 import { OBJECT_KINDS, type ObjectKind } from '../drawing/kinds';
 import { foldName } from '../dxf/interner';
 import { isDefinitionPointLayer } from '../dxf/reserved';
-import { FORMAT, FORMAT_VERSION, type OwnProperty, STORABLE_WIDTHS_MM, type Standard } from './standard';
+import {
+  FORMAT,
+  FORMAT_VERSION,
+  linetypeSchema,
+  nameSchema,
+  type OwnProperty,
+  STORABLE_WIDTHS_MM,
+  type Standard,
+} from './standard';
 
 /** Width "default" means when nobody has said otherwise. Common practice, no source. */
 const COMMON_DEFAULT_MM = 0.25;
@@ -38,8 +46,20 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
       widths.add(objects.width[row] / 100);
     }
   }
+  const placed = new Set<string>();
+  for (const container of drawing.containers)
+    if (container.kind !== 'symbol')
+      for (const row of container.rows)
+        if (kindOf(drawing, row) !== 'viewport') placed.add(foldName(layerNameOf(drawing, row)));
   const layers = drawing.layers
-    .filter((layer) => layer.name !== BASE_LAYER && !isDefinitionPointLayer(layer.name))
+    // Reserved layers are not the office's to decide on, unless the good drawing uses them for content.
+    .filter(
+      (layer) =>
+        (layer.name !== BASE_LAYER && !isDefinitionPointLayer(layer.name)) ||
+        placed.has(foldName(layer.name)),
+    )
+    // Names of layers of drawings that are only referred to hold a character that no layer of one's own may have.
+    .filter((layer) => nameSchema.safeParse(layer.name).success)
     .map((layer) => {
       const widthMm =
         layer.width >= 0 && STORABLE_WIDTHS_MM.includes(layer.width / 100) ? layer.width / 100 : null;
@@ -65,9 +85,14 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
     .filter((linetype) => used.has(foldName(linetype.name)) || linetype.elements.length > 0)
     .map((linetype) => ({
       name: linetype.name,
-      description: linetype.description,
+      description: linetype.description.slice(0, 200),
       elementsMm: linetype.elements.slice(0, 12).map((length) => tidy(length * mmPerUnit)),
-    }));
+    }))
+    // Patterns that no standard can hold (they begin with a gap, say) are learnt by name alone, if a layer uses them.
+    .map((linetype) =>
+      linetypeSchema.safeParse(linetype).success ? linetype : { ...linetype, elementsMm: [] },
+    )
+    .filter((linetype) => nameSchema.safeParse(linetype.name).success);
   for (const layer of layers)
     if (
       !linetypes.some((linetype) => foldName(linetype.name) === foldName(layer.linetype)) &&

@@ -1,6 +1,7 @@
 import { generalArrangement } from '../../../demo/drawings';
 import { demoStandard } from '../../../demo/standard';
 import { audit } from '../audit/engine';
+import { DrawingComposer } from '../dxf/composer';
 import { readDrawing } from '../dxf/interpret';
 import { learnStandard } from './learn';
 import {
@@ -161,5 +162,20 @@ describe('learning a standard', () => {
     expect(learnt.linetypes.find((linetype) => linetype.name === 'OHW-Axis')?.elementsMm).toEqual([
       6, -0.75, 0, -0.75,
     ]);
+  });
+
+  it('gives a valid standard from an odd drawing too, and the drawing complies', () => {
+    const file = new DrawingComposer({ version: 'AC1015', units: 4 });
+    file.linetype('Backwards', 'begins with a gap', [-1, 3]);
+    file.layer({ name: 'OTHER|WALL', colour: 1 });
+    file.layer({ name: 'ODD', colour: 2, linetype: 'Backwards' });
+    file.model.line({ layer: '0' }, [0, 0], [1, 1]);
+    file.model.line({ layer: 'ODD', colour: 5, widthMm: 0.5 }, [0, 0], [1, 1]);
+    const odd = readDrawing(file.bytes());
+    if (!odd.ok) throw new Error(odd.problem.message);
+    const standard = learnStandard(odd.value, 'Odd');
+    expect(checkStandard(standard)).toHaveProperty('standard');
+    expect(standard.layers.map((layer) => layer.name)).toEqual(['0', 'ODD']);
+    expect(audit(odd.value, standard).verdict).toBe('released');
   });
 });

@@ -17,7 +17,7 @@ const storableWidth = z
   .meta({ description: 'Pen width on paper, mm.', enum: [...STORABLE_WIDTHS_MM] });
 
 /** Characters that no version of the exchange format allows in a name. */
-const name = z
+export const nameSchema = z
   .string()
   .trim()
   .min(1, 'a name is needed')
@@ -35,7 +35,7 @@ export const colourSchema = z
 export const PROPERTIES = ['colour', 'linetype', 'width'] as const;
 
 export const layerSchema = z.strictObject({
-  name,
+  name: nameSchema,
   purpose: z
     .string()
     .trim()
@@ -47,7 +47,7 @@ export const layerSchema = z.strictObject({
     .default([])
     .meta({ description: 'Kinds of object that belong on the layer; none listed means any.' }),
   colour: colourSchema,
-  linetype: name,
+  linetype: nameSchema,
   widthMm: storableWidth
     .nullable()
     .meta({ description: 'Pen width, mm; null leaves the width at the default.' }),
@@ -62,7 +62,7 @@ export const layerSchema = z.strictObject({
 
 export const linetypeSchema = z
   .strictObject({
-    name,
+    name: nameSchema,
     description: z.string().max(200).default(''),
     elementsMm: z
       .array(z.number())
