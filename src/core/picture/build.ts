@@ -15,6 +15,7 @@ import {
   type Transform,
   translation,
 } from '../geometry/transform';
+import { Growing } from './growing';
 import { layOut } from './lettering';
 import {
   type FillItem,
@@ -54,16 +55,25 @@ class PictureBuilder {
   private readonly layers: PictureLayer[] = [];
   private readonly layerIndex = new Map<string, number>();
   private readonly handles: string[] = [];
-  private readonly handleIndex = new Map<number, number>();
+  private readonly handleIndex: Int32Array;
   private readonly texts: TextItem[] = [];
   private readonly fills: FillItem[] = [];
   private readonly views: { shape: ViewportShape; row: number }[] = [];
   private readonly notDrawn: Record<string, number> = {};
-  private items: number[] = [];
-  private boxes: number[] = [];
-  private ops: number[] = [];
+  private readonly items = new Growing(new Int32Array(6 * 256));
+  private readonly boxes = new Growing(new Float32Array(4 * 256));
+  private readonly ops = new Growing(new Float32Array(4096));
   private readonly bounds = emptyBox();
   private readonly open = new Set<number>();
+  private readonly layerByText = new Map<string, number>();
+  private lastLook: {
+    layer: number;
+    rgb: number;
+    widthMm: number;
+    linetype: string;
+    scale: number;
+    index: number;
+  } | null = null;
   private readonly linetypeScale: number;
   private origin: [number, number] = [0, 0];
 
@@ -71,6 +81,7 @@ class PictureBuilder {
     private readonly drawing: Drawing,
     private readonly options: PictureOptions,
   ) {
+    this.handleIndex = new Int32Array(drawing.objects.count).fill(-1);
     const scale = drawing.reader.headerNumber('$LTSCALE', 1);
     this.linetypeScale = scale > 0 ? scale : 1;
   }
@@ -106,9 +117,9 @@ class PictureBuilder {
         views: sheet ? this.viewItems() : [],
         notDrawn: this.notDrawn,
       },
-      items: Int32Array.from(this.items),
-      boxes: Float32Array.from(this.boxes),
-      ops: Float32Array.from(this.ops),
+      items: this.items.done(),
+      boxes: this.boxes.done(),
+      ops: this.ops.done(),
     };
   }
 
@@ -220,24 +231,18 @@ class PictureBuilder {
       this.ops.length = first;
       return;
     }
-    const look = this.look(row, props, shape.type === 'path' ? shape.width * scaleOf(outer) : 0);
+    const look = this.look(row, props);
     const isFill = kind === ITEM.fill;
     // Fills keep their boundary in ops and their index beside it: the boundary comes first, the index as a last number.
     if (isFill) this.ops.push(payload);
-    this.items.push(
-      kind,
-      look,
-      this.handle(top),
-      this.handle(row),
-      kind === ITEM.text ? payload : first,
-      this.ops.length,
-    );
-    this.boxes.push(box.minX, box.minY, box.maxX, box.maxY);
+    this.items.push3(kind, look, this.handle(top));
+    this.items.push3(this.handle(row), kind === ITEM.text ? payload : first, this.ops.length);
+    this.boxes.push4(box.minX, box.minY, box.maxX, box.maxY);
     includeBox(this.bounds, box);
   }
 
   private to(op: number, x: number, y: number, box: Box): void {
-    this.ops.push(op, x, y);
+    this.ops.push3(op, x, y);
     include(box, x, y);
   }
 
@@ -294,7 +299,8 @@ class PictureBuilder {
 
   private arc(shape: EllipseShape, t: Transform, box: Box): void {
     const axes = toAxes(shape.centre, shape.u, shape.v, shape.from, shape.to, t);
-    this.ops.push(OP.arc, axes.x, axes.y, axes.rx, axes.ry, axes.rotation, axes.from, axes.to);
+    this.ops.push4(OP.arc, axes.x, axes.y, axes.rx);
+    this.ops.push4(axes.ry, axes.rotation, axes.from, axes.to);
     includeEllipse(box, axes);
   }
 
@@ -327,28 +333,42 @@ class PictureBuilder {
     });
   }
 
-  private look(row: number, props: Effective, ownWidth: number): number {
+  private look(row: number, props: Effective): number {
     const { drawing } = this;
-    const linetype = drawing.linetypes.get(foldName(props.linetype));
-    const scale = this.linetypeScale * drawing.objects.linetypeScale[row];
     const layer = this.layer(props);
     const rgb = rgbOf(props.colour);
-    const key = `${layer}|${rgb}|${props.widthMm}|${linetype?.name ?? ''}|${scale}|${ownWidth}`;
+    const scale = this.linetypeScale * drawing.objects.linetypeScale[row];
+    // Neighbours mostly look alike: the last look is tried before the index.
+    const last = this.lastLook;
+    if (
+      last &&
+      last.layer === layer &&
+      last.rgb === rgb &&
+      last.widthMm === props.widthMm &&
+      last.linetype === props.linetype &&
+      last.scale === scale
+    )
+      return last.index;
+    const key = `${layer}|${rgb}|${props.widthMm}|${foldName(props.linetype)}|${scale}`;
     let index = this.lookIndex.get(key);
     if (index === undefined) {
       index = this.looks.length;
       this.lookIndex.set(key, index);
+      const elements = drawing.linetypes.get(foldName(props.linetype))?.elements ?? [];
       this.looks.push({
         layer,
         rgb,
         widthMm: props.widthMm,
-        dashes: (linetype?.elements ?? []).map((length) => length * scale),
+        dashes: elements.map((length) => length * scale),
       });
     }
+    this.lastLook = { layer, rgb, widthMm: props.widthMm, linetype: props.linetype, scale, index };
     return index;
   }
 
   private layer(props: Effective): number {
+    const known = this.layerByText.get(props.layer);
+    if (known !== undefined) return known;
     const key = foldName(props.layer);
     let index = this.layerIndex.get(key);
     if (index === undefined) {
@@ -361,14 +381,15 @@ class PictureBuilder {
         handle: record?.handle ?? '',
       });
     }
+    this.layerByText.set(props.layer, index);
     return index;
   }
 
   private handle(row: number): number {
-    let index = this.handleIndex.get(row);
-    if (index === undefined) {
+    let index = this.handleIndex[row];
+    if (index < 0) {
       index = this.handles.length;
-      this.handleIndex.set(row, index);
+      this.handleIndex[row] = index;
       this.handles.push(handleOf(this.drawing, row));
     }
     return index;
