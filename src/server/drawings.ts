@@ -252,38 +252,77 @@ export async function correct(
       'Nothing was changed.',
       'The finding may be settled already, or its layer holds viewports: map it instead.',
     );
+  const added = addRevision(record, {
+    sha: result.value.sha,
+    editionId: inUse.id,
+    audit: result.value.audit,
+    changes: result.value.changes,
+    note: order.note,
+  });
+  if (!added) return CONFLICT;
+  remember(record.senderId, id, order.choices ?? NO_CHOICES);
+  return ok({ changes: result.value.changes.length, left: result.value.audit.findings.length });
+}
+
+/**
+ * Audits the drawing as it is now against the edition in force. The outcome becomes a revision of its own, so that
+ * corrections stay and the step can be taken back.
+ */
+export async function recheck(id: number): Promise<Result<{ edition: string }>> {
+  const record = drawing(id);
+  const inForce = editionInForce();
+  if (!record || !inForce)
+    return fail('no-drawing', 'There is no such drawing, or no standard.', 'Go back to the list.');
+  if (record.state !== 'ready') {
+    await readAndAudit(id);
+    return ok({ edition: inForce.label });
+  }
+  const result = await runTask('audit', { path: filePath(record.currentSha), standard: inForce.standard });
+  if (!result.ok) return result;
+  const added = addRevision(record, {
+    sha: record.currentSha,
+    editionId: inForce.id,
+    audit: result.value.audit,
+    changes: [],
+    note: `Checked with ${inForce.label}`,
+  });
+  return added ? ok({ edition: inForce.label }) : CONFLICT;
+}
+
+const CONFLICT = fail(
+  'conflict',
+  'Someone else corrected this drawing meanwhile.',
+  'Reload to see it, then decide again.',
+);
+
+/** Puts a revision after the one a record was read at; false when another one came first. */
+function addRevision(
+  record: DrawingRecord,
+  made: { sha: string; editionId: number; audit: Audit; changes: readonly Change[]; note: string },
+): boolean {
   const db = database();
   const number = record.corrections + 1;
-  const moved = db.transaction(() => {
-    // Someone else may have corrected meanwhile: the revision that this one builds on must still be the current one.
-    const still = db.prepare('SELECT current_revision AS n FROM drawings WHERE id = ?').get(id) as {
+  return db.transaction(() => {
+    const still = db.prepare('SELECT current_revision AS n FROM drawings WHERE id = ?').get(record.id) as {
       n: number;
     };
     if (still.n !== record.corrections) return false;
-    db.prepare('DELETE FROM revisions WHERE drawing_id = ? AND number >= ?').run(id, number);
+    db.prepare('DELETE FROM revisions WHERE drawing_id = ? AND number >= ?').run(record.id, number);
     db.prepare(
       'INSERT INTO revisions (drawing_id, number, sha, edition_id, audit, changes, note, made_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?)',
     ).run(
-      id,
+      record.id,
       number,
-      result.value.sha,
-      inUse.id,
-      JSON.stringify(result.value.audit),
-      JSON.stringify(result.value.changes),
-      order.note,
+      made.sha,
+      made.editionId,
+      JSON.stringify(made.audit),
+      JSON.stringify(made.changes),
+      made.note,
       now(),
     );
-    db.prepare('UPDATE drawings SET current_revision = ? WHERE id = ?').run(number, id);
+    db.prepare('UPDATE drawings SET current_revision = ? WHERE id = ?').run(number, record.id);
     return true;
   })();
-  if (!moved)
-    return fail(
-      'conflict',
-      'Someone else corrected this drawing meanwhile.',
-      'Reload to see it, then decide again.',
-    );
-  remember(record.senderId, id, order.choices ?? NO_CHOICES);
-  return ok({ changes: result.value.changes.length, left: result.value.audit.findings.length });
 }
 
 /** Steps back (-1) or forward (+1) among the corrections. */

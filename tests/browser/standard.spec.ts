@@ -73,4 +73,13 @@ test('a draft is begun, edited with checks, issued, and comes back the same from
   await page.getByRole('link', { name: /^Layers/ }).click();
   await page.getByRole('button', { name: /X-TEST/ }).click();
   await expect(page.getByLabel('Name', { exact: true })).toBeDisabled();
+
+  // A drawing checked with the edition before can be checked again, and the step taken back.
+  await page.goto('/drawings');
+  await page.getByRole('link', { name: 'LK-E-04 shore power.dxf' }).click();
+  await page.getByRole('button', { name: 'Check with Edition 2' }).click();
+  await expect(page.getByText('Checked with Edition 2. Ctrl Z goes back.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Check with Edition 2' })).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Check with Edition 2' })).toBeVisible();
 });

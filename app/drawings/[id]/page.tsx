@@ -2,7 +2,7 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { RULES } from '@/core/audit/rules';
 import { drawing } from '@/server/drawings';
-import { edition } from '@/server/editions';
+import { edition, editionInForce } from '@/server/editions';
 import { AuditPlace } from '@/ui/audit/AuditPlace';
 
 interface Props {
@@ -27,6 +27,7 @@ export default async function DrawingPage(props: Props) {
     <AuditPlace
       key={record.id}
       drawing={{ ...rest, changeCount: changes.length }}
+      inForce={editionInForce()?.label ?? null}
       layers={used?.standard.layers ?? []}
       defaultWidthMm={used?.standard.pens.defaultMm ?? 0.25}
       rules={RULES.map(({ meta }) => ({

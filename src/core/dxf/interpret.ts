@@ -47,7 +47,7 @@ export function interpret(document: DxfDocument): Drawing {
   const layerByName = new Map<string, DrawingLayer>();
   for (const layer of layers)
     if (!layerByName.has(foldName(layer.name))) layerByName.set(foldName(layer.name), layer);
-  const objects = new ObjectTable();
+  const objects = new ObjectTable(countRecords(document) + 1);
   const { containers, sheets, symbols } = readContainers(reader, objects);
   const unit = UNIT_NAMES[reader.headerNumber('$INSUNITS', 0)];
   return {
@@ -65,6 +65,15 @@ export function interpret(document: DxfDocument): Drawing {
     unitMm: unit?.mm ?? null,
     holdsWidths: document.version >= 'AC1015',
   };
+}
+
+/** Records among the objects of the model, the sheets and the symbols: at least as many as there are objects. */
+function countRecords(document: DxfDocument): number {
+  const { codes } = document.tags;
+  let count = 0;
+  for (const range of [document.entities, ...document.blocks.map((block) => block.content)])
+    for (let tag = range.start; tag < range.end; tag++) if (codes[tag] === 0) count++;
+  return count;
 }
 
 function readLayers(reader: TagReader): DrawingLayer[] {

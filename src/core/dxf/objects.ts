@@ -16,29 +16,49 @@ export const NO_RGB = -1;
  */
 export class ObjectTable {
   count = 0;
-  private room = 1024;
+  private room: number;
+
   /** Own record: first tag, and one past its last. */
-  start = new Uint32Array(this.room);
-  end = new Uint32Array(this.room);
+  start: Uint32Array;
+  end: Uint32Array;
   /** One past the last tag including vertices, attributes and their end mark. */
-  groupEnd = new Uint32Array(this.room);
+  groupEnd: Uint32Array;
   /** Interned entity name. */
-  entity = new Int32Array(this.room);
+  entity: Int32Array;
   /** Interned layer name, -1 when the object names none. */
-  layer = new Int32Array(this.room);
+  layer: Int32Array;
   /** Interned linetype name, -1 when the object names none. */
-  linetype = new Int32Array(this.room);
-  colour = new Int16Array(this.room);
-  rgb = new Int32Array(this.room);
+  linetype: Int32Array;
+  colour: Int16Array;
+  rgb: Int32Array;
   /** 1/100 mm or one of the WIDTH_ values. */
-  width = new Int16Array(this.room);
-  linetypeScale = new Float64Array(this.room);
+  width: Int16Array;
+  linetypeScale: Float64Array;
   /** Tag that holds the handle, 0 when there is none. */
-  handleTag = new Uint32Array(this.room);
-  container = new Int32Array(this.room);
+  handleTag: Uint32Array;
+  container: Int32Array;
   /** Row of the placement an attribute belongs to, else -1. */
-  parent = new Int32Array(this.room);
-  invisible = new Uint8Array(this.room);
+  parent: Int32Array;
+  invisible: Uint8Array;
+
+  /** @param room rows to make room for; more are made when needed */
+  constructor(room = 1024) {
+    this.room = room;
+    this.start = new Uint32Array(room);
+    this.end = new Uint32Array(room);
+    this.groupEnd = new Uint32Array(room);
+    this.entity = new Int32Array(room);
+    this.layer = new Int32Array(room);
+    this.linetype = new Int32Array(room);
+    this.colour = new Int16Array(room);
+    this.rgb = new Int32Array(room);
+    this.width = new Int16Array(room);
+    this.linetypeScale = new Float64Array(room);
+    this.handleTag = new Uint32Array(room);
+    this.container = new Int32Array(room);
+    this.parent = new Int32Array(room);
+    this.invisible = new Uint8Array(room);
+  }
 
   add(): number {
     if (this.count === this.room) this.grow();
@@ -54,7 +74,7 @@ export class ObjectTable {
   }
 
   private grow(): void {
-    this.room *= 2;
+    this.room = Math.max(64, this.room * 2);
     const more = <T extends Uint8Array | Int16Array | Int32Array | Uint32Array | Float64Array>(
       old: T,
       next: T,

@@ -28,8 +28,7 @@ const TAB = 9;
  */
 export function indexTags(bytes: Uint8Array): Result<TagIndex> {
   const length = bytes.length;
-  // Typical files have 9 to 14 bytes a tag; grow when a file is denser.
-  let room = Math.max(64, Math.ceil(length / 9));
+  let room = Math.max(64, Math.ceil(likelyTags(bytes) * 1.05));
   let codes = new Int16Array(room);
   let starts = new Uint32Array(room);
   let values = new Uint32Array(room);
@@ -71,7 +70,7 @@ export function indexTags(bytes: Uint8Array): Result<TagIndex> {
       );
     at = afterLineEnd(bytes, at, length);
     if (count === room) {
-      room = Math.ceil(room * 1.5);
+      room = Math.ceil(room * 1.3);
       codes = grown(codes, new Int16Array(room));
       starts = grown(starts, new Uint32Array(room));
       values = grown(values, new Uint32Array(room));
@@ -87,6 +86,21 @@ export function indexTags(bytes: Uint8Array): Result<TagIndex> {
     at = afterLineEnd(bytes, at, length);
   }
   return ok({ bytes, count, codes, starts, values, ends });
+}
+
+/** Tags that a file is likely to hold: line ends are counted in its first, middle and last stretch. */
+function likelyTags(bytes: Uint8Array): number {
+  const stretch = 1 << 18;
+  const starts = [0, Math.max(0, (bytes.length - stretch) >> 1), Math.max(0, bytes.length - stretch)];
+  let lines = 0;
+  let seen = 0;
+  for (const start of bytes.length <= stretch ? [0] : starts) {
+    const end = Math.min(bytes.length, start + stretch);
+    for (let i = start; i < end; i++)
+      if (bytes[i] === LF || (bytes[i] === CR && bytes[i + 1] !== LF)) lines++;
+    seen += end - start;
+  }
+  return seen === 0 ? 0 : (lines / seen) * (bytes.length / 2) + 2;
 }
 
 function afterLineEnd(bytes: Uint8Array, at: number, length: number): number {

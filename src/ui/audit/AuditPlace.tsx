@@ -24,6 +24,8 @@ import { likelyTarget } from './types';
 
 interface Props {
   readonly drawing: DrawingView;
+  /** Label of the edition that drawings are checked with today. */
+  readonly inForce: string | null;
   readonly layers: readonly StandardLayer[];
   readonly defaultWidthMm: number;
   readonly rules: readonly RuleWords[];
@@ -33,7 +35,7 @@ const NONE: readonly Finding[] = [];
 const NO_MARKED: SheetMarks = { handles: [], layers: [] };
 
 /** One drawing: the ledger of its findings beside the sheet. */
-export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
+export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: Props) {
   const router = useRouter();
   const [refreshing, startRefresh] = useTransition();
   const [busy, setBusy] = useState(false);
@@ -275,15 +277,27 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
           </Button>
           {drawing.state === 'ready' && (
             <a
-              className={buttonClass(drawing.corrections > 0 ? 'main' : 'plain')}
+              className={buttonClass(drawing.changeCount > 0 ? 'main' : 'plain')}
               href={`/api/drawings/${drawing.id}/file`}
               download
             >
-              {drawing.corrections > 0 ? 'Download corrected DXF' : 'Download DXF'}
+              {drawing.changeCount > 0 ? 'Download corrected DXF' : 'Download DXF'}
             </a>
           )}
         </div>
       </div>
+      {drawing.state === 'ready' && inForce !== null && inForce !== drawing.edition && (
+        <p className="flex items-center gap-3 border-b border-hairline bg-verdigris-soft px-4 py-1.5 text-[13px]">
+          This drawing was checked with {drawing.edition}; {inForce} is in force now.
+          <Button
+            className="h-7"
+            disabled={inactive}
+            onClick={() => void act('audit', {}, () => `Checked with ${inForce}. Ctrl Z goes back.`)}
+          >
+            Check with {inForce}
+          </Button>
+        </p>
+      )}
       {drawing.state === 'unreadable' && drawing.problem ? (
         <Unreadable drawing={drawing} onAgain={() => void act('audit', {}, () => '')} />
       ) : reading ? (
@@ -368,7 +382,7 @@ export function AuditPlace({ drawing, layers, defaultWidthMm, rules }: Props) {
               sheets={drawing.sheets}
               sha={drawing.currentSha}
               asReceived={asReceived}
-              onAsReceived={drawing.corrections > 0 ? setAsReceived : undefined}
+              onAsReceived={drawing.changeCount > 0 ? setAsReceived : undefined}
               marked={marked}
               markedSpace={marked === NO_MARKED ? null : (finding?.at?.space ?? null)}
             />

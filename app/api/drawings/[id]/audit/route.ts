@@ -1,7 +1,7 @@
-import { drawing, readAndAudit } from '@/server/drawings';
-import { foreign, idOf, notFound } from '@/server/http';
+import { recheck } from '@/server/drawings';
+import { foreign, idOf, notFound, resultResponse } from '@/server/http';
 
-/** Audits the drawing as it came, anew, against the edition in force. */
+/** Audits the drawing anew, as it is now, against the edition in force. */
 export async function POST(
   request: Request,
   { params }: { params: Promise<{ id: string }> },
@@ -9,7 +9,5 @@ export async function POST(
   const refused = foreign(request);
   if (refused) return refused;
   const id = idOf((await params).id);
-  if (id === null || !drawing(id)) return notFound();
-  await readAndAudit(id);
-  return Response.json({});
+  return id === null ? notFound() : resultResponse(await recheck(id));
 }
