@@ -532,6 +532,8 @@ export function shorePower(): DemoDrawing {
     },
     { frame: on('FRAME'), thin: on('FRAME'), text: on('FRAME') },
   );
+  sheet.viewport(on('FRAME'), [427, 235], 790, 330, [72_000, 46_000], 200);
+  sheet.text(on('FRAME'), [32, 392], 5, 'Cable routes 1:200');
   return {
     file: 'LK-E-04 shore power.dxf',
     sender: 'Lumen & Keel Electrical',

@@ -9,7 +9,8 @@ import { buildPicture } from '../src/core/picture/build';
 
 /** A fixed sequence of numbers from 0 to 1, the same for the same start. */
 function sequence(start: number): () => number {
-  let state = start >>> 0;
+  // Spread over the range, so that neighbouring starts do not begin alike.
+  let state = Math.imul(start, 2654435761) >>> 0;
   return () => {
     state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
     return state / 4294967296;

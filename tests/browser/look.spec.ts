@@ -92,3 +92,20 @@ test('the sheet is white paper on a desk; a finding marks its objects; the keys 
   await page.keyboard.press('?');
   await expect(page.getByRole('dialog')).toContainText('Next finding');
 });
+
+test('a finding is shown where it can be seen: on the sheet, or in the model', async ({ page }) => {
+  await page.goto('/drawings/4');
+  await expect(page.getByRole('tab', { name: 'Sheet', exact: true })).toHaveAttribute(
+    'aria-selected',
+    'true',
+  );
+  await expect.poll(() => share(page, [255, 255, 255])).toBeGreaterThan(0.3);
+  const oxide: [number, number, number] = [150, 48, 31];
+  await page.keyboard.press('n');
+  await page.keyboard.press('n');
+  await expect.poll(() => share(page, oxide)).toBeGreaterThan(0.0003);
+  await expect(page.getByRole('tab', { name: 'Sheet', exact: true })).toHaveAttribute(
+    'aria-selected',
+    'true',
+  );
+});

@@ -284,12 +284,19 @@ export class SpaceComposer {
     viewHeight: number,
     id: number,
   ): void {
-    this.add('VIEWPORT', props, 'AcDbViewport', [
+    const window: NewTag[] = [
       ...point(10, centre),
       { code: 40, value: decimal(width) },
       { code: 41, value: decimal(height) },
       { code: 68, value: id },
       { code: 69, value: id },
+    ];
+    if (!this.marked) {
+      this.add('VIEWPORT', props, '', [...window, ...oldView(view, viewHeight)]);
+      return;
+    }
+    this.add('VIEWPORT', props, 'AcDbViewport', [
+      ...window,
       { code: 12, value: decimal(view[0]) },
       { code: 22, value: decimal(view[1]) },
       ...point2(13, [0, 0]),
@@ -430,16 +437,15 @@ export class DrawingComposer {
       layoutHandle,
     );
     this.sheets.push({ name, widthMm, heightMm, layoutHandle, block });
-    if (this.version !== 'AC1009')
-      block.space.viewportRecord(
-        { layer: '0' },
-        [widthMm / 2, heightMm / 2],
-        widthMm,
-        heightMm,
-        [widthMm / 2, heightMm / 2],
-        heightMm,
-        1,
-      );
+    block.space.viewportRecord(
+      { layer: '0' },
+      [widthMm / 2, heightMm / 2],
+      widthMm,
+      heightMm,
+      [widthMm / 2, heightMm / 2],
+      heightMm,
+      1,
+    );
     return block.space;
   }
 
@@ -780,6 +786,27 @@ export class DrawingComposer {
         { code: 330, value: sheet.block.recordHandle },
       );
   }
+}
+
+/** The oldest version keeps what a viewport shows in extended data, in this order. */
+function oldView([x, y]: Point, height: number): NewTag[] {
+  const real = (value: number): NewTag => ({ code: 1040, value: decimal(value) });
+  const whole = (value: number): NewTag => ({ code: 1070, value });
+  return [
+    { code: 1001, value: 'ACAD' },
+    { code: 1000, value: 'MVIEW' },
+    { code: 1002, value: '{' },
+    whole(16),
+    ...point(1010, [0, 0]),
+    ...point(1010, [0, 0], 1),
+    ...[0, height, x, y, 50, 0, 0].map(real),
+    ...[0, 1000, 1, 3, 0, 0, 0, 0].map(whole),
+    ...[0, 0, 0, 10, 10, 10, 10].map(real),
+    whole(0),
+    { code: 1002, value: '{' },
+    { code: 1002, value: '}' },
+    { code: 1002, value: '}' },
+  ];
 }
 
 const point = (code: number, [x, y]: Point, z = 0): NewTag[] => [

@@ -159,14 +159,6 @@ function markedItems(data: PictureData, marks: Marks): Uint8Array {
   return bits;
 }
 
-/** How many items of a scene are marked. */
-export function countMarked(scene: Scene, marks: Marks): number {
-  let count = 0;
-  for (const data of scene.model ? [scene.picture, scene.model] : [scene.picture])
-    for (const bit of markedItems(data, marks)) count += bit;
-  return count;
-}
-
 function paintItems(
   surface: Surface,
   pass: Pass,

@@ -37,6 +37,7 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
   const [state, setState] = useState<'loading' | 'ready' | string>('loading');
   const [painted, setPainted] = useState<FromWorker | null>(null);
   const shown = useRef('');
+  const markNumber = useRef(0);
   const anyMarked = marked.handles.length + marked.layers.length > 0;
 
   const tell = useCallback((message: ToWorker, transfer: Transferable[] = []): void => {
@@ -134,8 +135,21 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
   // Marks are told again when another picture is shown.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the picture decides what can be marked
   useEffect(() => {
-    if (state === 'ready') tell({ type: 'mark', ...marked, frame: anyMarked });
+    if (state === 'ready') tell({ type: 'mark', ...marked, frame: anyMarked, mark: ++markNumber.current });
   }, [marked, anyMarked, state, sheet, tell]);
+
+  // What lies in the model and shows through no window of this sheet is shown in the model itself. This stands behind
+  // the telling of the mark, so that an answer to an earlier mark is not taken for one to this.
+  useEffect(() => {
+    if (
+      anyMarked &&
+      markedSpace === 'model' &&
+      painted &&
+      !painted.marked &&
+      painted.mark === markNumber.current
+    )
+      setSheet(MODEL);
+  }, [painted, anyMarked, markedSpace]);
 
   useEffect(() => tell({ type: 'black', black }), [black, tell]);
 
@@ -217,7 +231,7 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
             As received
           </p>
         )}
-        {anyMarked && painted && painted.marked === 0 && state === 'ready' && (
+        {anyMarked && painted && !painted.marked && state === 'ready' && (
           <p className="absolute left-3 top-3 border border-rule bg-white px-2 py-0.5 text-[12.5px]">
             What is marked does not show on this sheet.
           </p>

@@ -16,6 +16,8 @@ export type ToWorker =
       readonly handles: readonly string[];
       readonly layers: readonly string[];
       readonly frame: boolean;
+      /** Comes back with each answer, so that the page knows which mark it is about. */
+      readonly mark: number;
     }
   | { readonly type: 'black'; readonly black: boolean };
 
@@ -28,6 +30,8 @@ export interface FromWorker {
   readonly mmPerUnit: number;
   readonly notDrawn: Readonly<Record<string, number>>;
   readonly empty: boolean;
-  /** Marked items that this picture, or the model seen through it, holds. */
-  readonly marked: number;
+  /** Something that is marked shows on this picture. */
+  readonly marked: boolean;
+  /** Tells apart the answers to different marks: the number the page gave the mark. */
+  readonly mark: number;
 }

@@ -1,12 +1,4 @@
-import {
-  countMarked,
-  type Marks,
-  markedBox,
-  NO_MARKS,
-  paint,
-  type Scene,
-  type View,
-} from '@/core/picture/paint';
+import { type Marks, markedBox, NO_MARKS, paint, type Scene, type View } from '@/core/picture/paint';
 import { type PictureData, unpackPicture } from '@/core/picture/picture';
 import type { FromWorker, ToWorker } from './messages';
 
@@ -30,6 +22,7 @@ let marks: Marks = NO_MARKS;
 /** Pixels per unit and the origin's place, in CSS pixels. */
 let view = { scale: 1, x: 0, y: 0 };
 let queued = false;
+let mark = 0;
 
 self.onmessage = (event: MessageEvent<ToWorker>): void => {
   const message = event.data;
@@ -59,6 +52,7 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
       break;
     case 'mark':
       marks = { handles: new Set(message.handles), layers: new Set(message.layers) };
+      mark = message.mark;
       if (message.frame) frameMarked();
       break;
     case 'black':
@@ -200,7 +194,8 @@ function draw(): void {
     mmPerUnit: head.mmPerUnit,
     notDrawn: head.notDrawn,
     empty: head.bounds === null,
-    marked: countMarked(scene, marks),
+    marked: markedBox(scene, marks) !== null,
+    mark,
   };
   self.postMessage(answer);
 }

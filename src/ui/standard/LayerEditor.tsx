@@ -1,6 +1,6 @@
 'use client';
 
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { hexOf } from '@/core/drawing/colour';
 import { OBJECT_KINDS } from '@/core/drawing/kinds';
@@ -40,6 +40,7 @@ export function LayerEditor({ standard, index, editable, save, onDone }: Props) 
   const [colour, setColour] = useState(sayColourInput(form));
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
   const [sure, setSure] = useState(false);
+  const element = useRef<HTMLFormElement>(null);
   const at = index ?? standard.layers.length;
   const change = (patch: Partial<StandardLayer>): void => setForm((now) => ({ ...now, ...patch }));
   const fault = (field: keyof StandardLayer): string | undefined => faultAt(faults, 'layers', at, field);
@@ -51,7 +52,13 @@ export function LayerEditor({ standard, index, editable, save, onDone }: Props) 
     layers[at] = form;
     const wrong = await save({ ...standard, layers });
     setFaults(wrong);
-    if (wrong.length > 0) return;
+    if (wrong.length > 0) {
+      // The field at fault may be out of sight.
+      requestAnimationFrame(() =>
+        element.current?.querySelector<HTMLElement>('[aria-invalid="true"]')?.focus(),
+      );
+      return;
+    }
     toast(`${form.name} is saved in the draft.`);
     onDone(form.name.trim());
   };
@@ -71,6 +78,7 @@ export function LayerEditor({ standard, index, editable, save, onDone }: Props) 
 
   return (
     <form
+      ref={element}
       onSubmit={(event) => {
         event.preventDefault();
         void store();
