@@ -57,7 +57,8 @@ type Task = 'peer' | 'index' | 'audit' | 'picture';
 
 /** Runs one measurement in this process and prints it. */
 async function measure(task: Task, file: string): Promise<void> {
-  const bytes = new Uint8Array(readFileSync(file));
+  const read = readFileSync(file);
+  const bytes = new Uint8Array(read.buffer, read.byteOffset, read.length);
   let best = Number.POSITIVE_INFINITY;
   const { default: Parser } =
     task === 'peer'

@@ -12,6 +12,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
+import { FACE_FILES, faceFiles } from './faces.mjs';
 import { bin, installPackages, must, root } from './prepare.mjs';
 
 installPackages();
@@ -32,6 +33,7 @@ function treeHash() {
     'next.config.mjs',
     'postcss.config.mjs',
     'scripts/build.mjs',
+    'scripts/faces.mjs',
   ])
     if (existsSync(join(root, part))) walk(join(root, part));
   return hash.digest('hex');
@@ -39,10 +41,9 @@ function treeHash() {
 
 const fonts = join(root, 'public', 'fonts');
 mkdirSync(fonts, { recursive: true });
-for (const subset of ['latin', 'latin-ext']) {
-  const file = `barlow-${subset}-400-normal.woff2`;
-  copyFileSync(join(root, 'node_modules', '@fontsource', 'barlow', 'files', file), join(fonts, file));
-}
+for (const face of Object.keys(FACE_FILES))
+  for (const { family, file } of faceFiles(face))
+    copyFileSync(join(root, 'node_modules', '@fontsource', family, 'files', file), join(fonts, file));
 
 const mark = join(root, 'build', 'built');
 const hash = treeHash();

@@ -4,7 +4,7 @@ import { audit } from '../src/core/audit/engine';
 import { correctDrawing } from '../src/core/correct/correct';
 import { applyByteEdits, type ByteEdit } from '../src/core/dxf/edits';
 import { readDrawing } from '../src/core/dxf/interpret';
-import { indexTags } from '../src/core/dxf/tags';
+import { indexTags, startOf } from '../src/core/dxf/tags';
 import { buildPicture } from '../src/core/picture/build';
 
 /** A fixed sequence of numbers from 0 to 1, the same for the same start. */
@@ -50,19 +50,19 @@ function damageTags(bytes: Uint8Array, next: () => number): Uint8Array {
   ).sort((a, b) => a - b);
   let from = 0;
   for (const tag of chosen) {
-    if (tags.starts[tag] < from) continue;
+    if (startOf(tags, tag) < from) continue;
     const kind = next();
     const until = kind < 0.75 ? tag + 1 : tag + 1 + Math.floor(next() * 20);
-    const end = tags.starts[until];
+    const end = startOf(tags, until);
     const put =
       kind < 0.6
         ? new TextEncoder().encode(`${tags.codes[tag]}\n${VALUES[Math.floor(next() * VALUES.length)]}\n`)
         : kind < 0.85
-          ? bytes.slice(tags.starts[tag], end)
+          ? bytes.slice(startOf(tags, tag), end)
           : new Uint8Array(0);
     edits.push({
-      start: tags.starts[tag],
-      end: kind >= 0.6 && kind < 0.85 ? tags.starts[tag] : end,
+      start: startOf(tags, tag),
+      end: kind >= 0.6 && kind < 0.85 ? startOf(tags, tag) : end,
       bytes: put,
     });
     from = end;

@@ -9,9 +9,12 @@ import { RULES, ruleById } from '../core/audit/rules';
 import { NO_CHOICES, parseChoices } from '../core/correct/choices';
 import { correctDrawing } from '../core/correct/correct';
 import { readDrawing } from '../core/dxf/interpret';
+import { inspect, inspectObjects } from '../core/inspect/inspect';
 import { fail, ok, type Problem, type Result, sayProblem } from '../core/result';
 import { learnStandard } from '../core/standard/learn';
 import { parseStandard, type Standard, standardJsonSchema, writeStandard } from '../core/standard/standard';
+import { drawPng, drawSvg, sceneOf, sheetNamed } from './draw';
+import { inspectionText } from './inspection-text';
 
 /** Exit codes: the drawings comply; something must be settled; a file could not be read or the call was wrong. */
 const COMPLIES = 0;
@@ -125,6 +128,59 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
     });
 
   program
+    .command('inspect')
+    .description('what a drawing holds: version, layouts, tables, counts, what is not understood')
+    .argument('<drawing>')
+    .option('--objects', 'one JSON line for each object instead')
+    .option('--format <json|text>', 'how to print the result', oneOf('format', ['json', 'text']), 'json')
+    .action((file: string, options: { objects?: boolean; format: string }) => {
+      const drawing = must(readDrawing(readBytes(file)), file);
+      if (options.objects)
+        for (const object of inspectObjects(drawing)) streams.out(`${JSON.stringify(object)}\n`);
+      else {
+        const found = inspect(drawing);
+        streams.out(
+          options.format === 'json'
+            ? `${JSON.stringify({ file, ...found }, null, 2)}\n`
+            : inspectionText(file, found),
+        );
+      }
+    });
+
+  program
+    .command('picture')
+    .description('the drawing as it prints, at true size')
+    .argument('<drawing>')
+    .requiredOption('--out <file.svg|file.png>', 'where to write the picture')
+    .option('--layout <name>', 'a sheet by its name, or “Model”; the first sheet when absent')
+    .option('--black', 'in black, whatever the colours')
+    .option('--dpi <number>', 'pixels per inch of a PNG', Number, 150)
+    .action(async (file: string, options: { out: string; layout?: string; black?: boolean; dpi: number }) => {
+      const drawing = must(readDrawing(readBytes(file)), file);
+      const sheet = must(sheetNamed(drawing, options.layout), file);
+      const scene = sceneOf(drawing, sheet);
+      const colours = options.black ? 'black' : 'print';
+      if (/\.svg$/i.test(options.out)) writeWhole(options.out, drawSvg(scene, basename(file), colours));
+      else if (/\.png$/i.test(options.out))
+        writeWhole(options.out, must(await drawPng(scene, colours, options.dpi), file));
+      else
+        throw new Stop(
+          {
+            code: 'bad-argument',
+            message: `“${options.out}” is neither an SVG nor a PNG.`,
+            action: 'End its name in .svg or .png.',
+          },
+          '--out',
+        );
+      const { notDrawn, lettersMissing, cutOff } = scene.picture.head;
+      const rest = Object.entries(notDrawn).map(([kind, count]) => `${count} × ${kind}`);
+      if (rest.length > 0) streams.err(`Not in the picture: ${rest.join(', ')}.\n`);
+      if (lettersMissing > 0) streams.err(`${lettersMissing} letters have no form in the shipped fonts.\n`);
+      if (cutOff) streams.err('The drawing asks for more than a picture can hold; it is not complete.\n');
+      streams.err(`Written to ${options.out}.\n`);
+    });
+
+  program
     .command('schema')
     .description('the JSON Schema of a standard')
     .action(() => streams.out(`${JSON.stringify(standardJsonSchema(), null, 2)}\n`));
@@ -175,7 +231,8 @@ function readBytes(file: string): Uint8Array {
           `The file has ${Math.round(size / 1e6)} MB.`,
           'Split the drawing, or remove what it does not need.',
         );
-      return ok(new Uint8Array(readFileSync(file)));
+      const bytes = readFileSync(file);
+      return ok(new Uint8Array(bytes.buffer, bytes.byteOffset, bytes.length));
     }),
     file,
   );

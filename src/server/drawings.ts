@@ -466,21 +466,34 @@ export async function pictureFile(
   asReceived: boolean,
 ): Promise<Result<{ file: string }>> {
   const record = drawing(id);
-  if (!record) return fail('no-drawing', 'There is no such drawing.', 'Go back to the list.');
+  if (!record) return NO_DRAWING;
   const sha = asReceived ? record.originalSha : record.currentSha;
   const defaultWidthMm =
     (record.editionId ? edition(record.editionId)?.standard.pens.defaultMm : undefined) ?? 0.25;
-  const key = createHash('sha256')
-    .update(`${PICTURE_VERSION}|${sha}|${sheet}|${defaultWidthMm}`)
-    .digest('hex')
-    .slice(0, 32);
   return runTask('picture', {
     path: filePath(sha),
-    cache: join(dataFolder(), 'pictures', key),
+    cache: cacheOf(`${sha}|${sheet}|${defaultWidthMm}`),
     sheet,
     defaultWidthMm,
   });
 }
 
-/** Raised when the form of pictures changes, so that kept ones are made anew. */
-const PICTURE_VERSION = 1;
+/** What a drawing holds, as it is now or as it came: a file of JSON. */
+export async function contentsFile(id: number, asReceived: boolean): Promise<Result<{ file: string }>> {
+  const record = drawing(id);
+  if (!record) return NO_DRAWING;
+  const sha = asReceived ? record.originalSha : record.currentSha;
+  return runTask('contents', { path: filePath(sha), cache: cacheOf(`${sha}|contents`) });
+}
+
+const NO_DRAWING = fail('no-drawing', 'There is no such drawing.', 'Go back to the list.');
+
+/** Raised when the form of pictures or contents changes, so that kept ones are made anew. */
+const CACHE_VERSION = 2;
+
+const cacheOf = (what: string): string =>
+  join(
+    dataFolder(),
+    'pictures',
+    createHash('sha256').update(`${CACHE_VERSION}|${what}`).digest('hex').slice(0, 32),
+  );

@@ -103,7 +103,7 @@ test('a finding is shown where it can be seen: on the sheet, or in the model', a
   const oxide: [number, number, number] = [150, 48, 31];
   await page.keyboard.press('n');
   await page.keyboard.press('n');
-  await expect.poll(() => share(page, oxide)).toBeGreaterThan(0.0003);
+  await expect.poll(() => share(page, oxide)).toBeGreaterThan(0.00005);
   await expect(page.getByRole('tab', { name: 'Sheet', exact: true })).toHaveAttribute(
     'aria-selected',
     'true',

@@ -16,6 +16,35 @@ export interface DrawingLayer {
   readonly prints: boolean;
   readonly on: boolean;
   readonly frozen: boolean;
+  readonly locked: boolean;
+  /** What the file says the layer is for; empty where it says nothing. */
+  readonly description: string;
+  /** Other looks in single viewports, by the viewport's handle. */
+  readonly inViewports: ReadonlyMap<string, LayerOverride>;
+}
+
+/** What a layer looks like in one viewport where that differs from its record. */
+export interface LayerOverride {
+  readonly colour?: Colour;
+  readonly linetype?: string;
+  /** 1/100 mm, or below 0 for the default. */
+  readonly width?: number;
+}
+
+/** A word or a small symbol that a linetype carries at the place of one of its elements. */
+export interface LinetypeMark {
+  /** The word; empty for a symbol out of a font of symbols, which is named by its number. */
+  readonly text: string;
+  readonly symbolNumber: number;
+  /** Handle or name of the text style, or of the symbols' font. */
+  readonly style: string;
+  readonly scale: number;
+  readonly angleRad: number;
+  /** The angle is measured from the drawing's x axis, not from the line. */
+  readonly upright: boolean;
+  /** From the end of the element, along and square to the line, drawing units. */
+  readonly dx: number;
+  readonly dy: number;
 }
 
 export interface DrawingLinetype {
@@ -24,11 +53,60 @@ export interface DrawingLinetype {
   readonly range: TagRange;
   /** Drawing units: dash > 0, gap < 0, dot = 0. Empty for continuous. */
   readonly elements: readonly number[];
+  /** Marks by the index of the element they stand at. */
+  readonly marks: ReadonlyMap<number, LinetypeMark>;
+}
+
+export interface DrawingDimensionStyle {
+  readonly name: string;
+  readonly handle: string;
+  readonly range: TagRange;
+}
+
+/** A style of parallel lines. */
+export interface DrawingParallelSet {
+  readonly name: string;
+  readonly range: TagRange;
+  readonly elements: readonly {
+    readonly offset: number;
+    readonly colour: Colour | null;
+    readonly linetype: string;
+  }[];
+  readonly capStart: boolean;
+  readonly capEnd: boolean;
+}
+
+/** Something outside the file that it refers to. It is listed and never opened. */
+export interface Reference {
+  readonly kind: 'drawing' | 'image' | 'underlay' | 'font' | 'symbol font';
+  readonly name: string;
+  readonly path: string;
+  readonly handle: string;
+}
+
+/** Objects that were put together under a name. */
+export interface DrawingGroup {
+  readonly name: string;
+  readonly handle: string;
+  readonly range: TagRange;
+  readonly members: readonly string[];
+}
+
+export interface NamedRecord {
+  readonly name: string;
+  readonly handle: string;
+  readonly range: TagRange;
 }
 
 export interface DrawingTextStyle {
   readonly name: string;
+  /** Font file as the drawing names it. */
   readonly font: string;
+  /** Name of the type family where the drawing gives one, else empty. */
+  readonly family: string;
+  readonly bold: boolean;
+  /** Height that every text of this style has, drawing units; 0 when texts choose their own. */
+  readonly height: number;
   readonly widthFactor: number;
   readonly obliqueDeg: number;
   readonly range: TagRange;
@@ -38,7 +116,7 @@ export interface DrawingSymbol {
   readonly name: string;
   readonly block: BlockRange;
   readonly container: number;
-  readonly base: readonly [number, number];
+  readonly base: readonly [number, number, number];
   /** Made by a program for a dimension, a fill or a group; never placed by a person by name. */
   readonly anonymous: boolean;
   /** A drawing of its own that is only referred to. */
@@ -84,6 +162,22 @@ export interface Drawing {
   readonly layerByName: ReadonlyMap<string, DrawingLayer>;
   readonly linetypes: ReadonlyMap<string, DrawingLinetype>;
   readonly textStyles: ReadonlyMap<string, DrawingTextStyle>;
+  readonly dimensionStyles: ReadonlyMap<string, DrawingDimensionStyle>;
+  /** By handle. */
+  readonly parallelSets: ReadonlyMap<string, DrawingParallelSet>;
+  /** Name of every table record, symbol and style object by its handle. */
+  readonly recordNames: ReadonlyMap<string, string>;
+  readonly references: readonly Reference[];
+  readonly groups: readonly DrawingGroup[];
+  /** Named leader styles, table styles and the like, by kind. */
+  readonly otherStyles: ReadonlyMap<string, readonly NamedRecord[]>;
+  readonly layerFilters: readonly NamedRecord[];
+  /** Style objects, dictionaries and the like: how many records of each kind the file keeps beside its drawing. */
+  readonly objectKinds: ReadonlyMap<string, number>;
+  /** Rows of containers whose objects are drawn in another order than they stand in the file. */
+  readonly drawOrder: ReadonlyMap<number, readonly number[]>;
+  /** Masks print with an edge. */
+  readonly masksFramed: boolean;
   /** By folded name. */
   readonly symbols: ReadonlyMap<string, DrawingSymbol>;
   readonly containers: readonly Container[];
@@ -96,6 +190,10 @@ export interface Drawing {
   /** False for files whose version has no place for pen widths. */
   readonly holdsWidths: boolean;
 }
+
+/** Rows of a container from the back to the front. */
+export const inDrawOrder = (drawing: Drawing, container: number): readonly number[] =>
+  drawing.drawOrder.get(container) ?? drawing.containers[container].rows;
 
 /** Handle of a row in capitals; rows of files without handles get a stable one of ours, marked by a tilde. */
 export function handleOf(drawing: Drawing, row: number): string {

@@ -22,6 +22,10 @@ export interface Effective {
   readonly linetypeFrom: Source;
   readonly widthMm: number;
   readonly widthFrom: Source;
+  /** Layers that colour, linetype and width are taken from; null where none is. */
+  readonly colourBy: string | null;
+  readonly linetypeBy: string | null;
+  readonly widthBy: string | null;
   /** The layer shows: it is on and not frozen. */
   readonly shows: boolean;
   readonly prints: boolean;
@@ -57,6 +61,9 @@ export function effective(
   const layer = drawing.layerByName.get(foldName(layerName));
 
   let colour: Colour = DEFAULT_COLOUR;
+  let colourBy: string | null = null;
+  let linetypeBy: string | null = null;
+  let widthBy: string | null = null;
   let colourFrom: Source = 'default';
   const number = objects.colour[row];
   if (objects.rgb[row] !== NO_RGB) {
@@ -65,10 +72,12 @@ export function effective(
   } else if (number === FROM_LAYER_COLOUR) {
     colour = layer?.colour ?? DEFAULT_COLOUR;
     colourFrom = 'layer';
+    colourBy = layerName;
   } else if (number === FROM_SYMBOL_COLOUR) {
     if (placement) {
       colour = placement.colour;
       colourFrom = 'placement';
+      colourBy = placement.colourBy;
     }
   } else if (number >= 1 && number <= 255) {
     colour = { number };
@@ -82,10 +91,12 @@ export function effective(
   if (isLinetypeFromLayer(ownLinetype)) {
     linetype = layer?.linetype ?? CONTINUOUS;
     linetypeFrom = 'layer';
+    linetypeBy = layerName;
   } else if (isLinetypeFromSymbol(ownLinetype)) {
     if (placement) {
       linetype = placement.linetype;
       linetypeFrom = 'placement';
+      linetypeBy = placement.linetypeBy;
     }
   } else {
     linetype = ownLinetype;
@@ -98,10 +109,12 @@ export function effective(
   if (width === WIDTH_FROM_LAYER) {
     widthMm = layer && layer.width >= 0 ? layer.width / 100 : defaultWidthMm;
     widthFrom = 'layer';
+    widthBy = layerName;
   } else if (width === WIDTH_FROM_SYMBOL) {
     if (placement) {
       widthMm = placement.widthMm;
       widthFrom = 'placement';
+      widthBy = placement.widthBy;
     }
   } else if (width >= 0) {
     widthMm = width / 100;
@@ -116,6 +129,9 @@ export function effective(
     linetypeFrom,
     widthMm,
     widthFrom,
+    colourBy,
+    linetypeBy,
+    widthBy,
     shows: (layer?.on ?? true) && !(layer?.frozen ?? false),
     prints: layer?.prints ?? true,
   };

@@ -1,8 +1,9 @@
 import { fail, ok, type Result } from '../result';
 import { codecFor, type TextCodec } from './encoding';
+import { Fields } from './fields';
 import { foldName, Interner } from './interner';
 import { sniff } from './sniff';
-import { indexTags, lineAt, type TagIndex } from './tags';
+import { binaryNumber, indexBinary, indexTags, isTextCode, lineAt, startOf, type TagIndex } from './tags';
 
 /** A run of tags: `start` inclusive, `end` exclusive. */
 export interface TagRange {
@@ -44,6 +45,10 @@ const VERSION_NAMES: Readonly<Record<string, string>> = {
 
 const OLDEST_READ = 'AC1009';
 
+/** Line of a tag in a file of text; binary files have none. */
+const whereIs = (tags: TagIndex, tag: number): number | undefined =>
+  tags.form === 'text' ? lineAt(tags.bytes, startOf(tags, tag)) : undefined;
+
 /** A DXF file as its bytes plus where things lie in them. Nothing is decoded until it is asked for. */
 export interface DxfDocument {
   readonly bytes: Uint8Array;
@@ -66,13 +71,13 @@ export interface DxfDocument {
 }
 
 /**
- * Opens a text DXF.
+ * Opens a DXF, in text or in binary form.
  * @returns the document, or the problem that keeps it from being read
  */
 export function openDocument(bytes: Uint8Array): Result<DxfDocument> {
   const kind = sniff(bytes.subarray(0, 512));
   if (!kind.ok) return kind;
-  const indexed = indexTags(bytes);
+  const indexed = kind.value === 'binary' ? indexBinary(bytes) : indexTags(bytes);
   if (!indexed.ok) return indexed;
   const tags = indexed.value;
   if (tags.count === 0)
@@ -89,7 +94,7 @@ export function openDocument(bytes: Uint8Array): Result<DxfDocument> {
       'unknown-version',
       `The file names a version that is not known here: “${version}”${VERSION_NAMES[version] ? ` (${VERSION_NAMES[version]})` : ''}.`,
       'Export the drawing as DXF in a version from R12 to 2018.',
-      header.has('$ACADVER') ? lineAt(bytes, tags.starts[header.get('$ACADVER')!.start]) : undefined,
+      header.has('$ACADVER') ? whereIs(tags, header.get('$ACADVER')!.start) : undefined,
     );
   const codec = codecFor(version, headerText('$DWGCODEPAGE'));
   const structure = readStructure(tags, codec);
@@ -184,7 +189,7 @@ function readStructure(tags: TagIndex, codec: TextCodec): Result<Structure> {
           'not-dxf',
           `This is not a DXF drawing: the first record is “${ascii(tags, tag).trim().slice(0, 30)}”, not the start of a section.`,
           'Choose the DXF export of the drawing.',
-          lineAt(tags.bytes, tags.starts[tag]),
+          whereIs(tags, tag),
         );
       tag = nextRecord(tags, tag + 1);
       continue;
@@ -198,7 +203,7 @@ function readStructure(tags: TagIndex, codec: TextCodec): Result<Structure> {
         'cut',
         `The file is cut off inside its section ${name || '(unnamed)'}.`,
         'Ask the sender to export or send the drawing again.',
-        lineAt(tags.bytes, tags.bytes.length),
+        whereIs(tags, tags.count),
       );
     const content = { start: first, end };
     result.sectionEnds.set(name, end);
@@ -219,7 +224,7 @@ function readStructure(tags: TagIndex, codec: TextCodec): Result<Structure> {
       'cut',
       'The file is cut off: it ends before any drawing content.',
       'Ask the sender to export or send the drawing again.',
-      lineAt(tags.bytes, tags.bytes.length),
+      whereIs(tags, tags.count),
     );
   return ok(result);
 }
@@ -335,12 +340,28 @@ export function parseNumber(bytes: Uint8Array, start: number, end: number): numb
   return text === '' ? Number.NaN : Number(text.replace(/[dD](?=[+-]?\d)/, 'e'));
 }
 
+/** A value of the binary form that is no text, as the text form would write it. */
+function binaryText(tags: TagIndex, tag: number): string {
+  const number = binaryNumber(tags, tag);
+  if (!Number.isNaN(number)) return String(number);
+  let digits = '';
+  for (let i = tags.values[tag]; i < tags.ends[tag]; i++)
+    digits += tags.bytes[i].toString(16).toUpperCase().padStart(2, '0');
+  return digits;
+}
+
 /** Reads values of tags; the few functions through which everything above the bytes sees a file. */
 export class TagReader {
-  constructor(readonly document: DxfDocument) {}
+  /** Values of one record at a time; see {@link Fields}. */
+  readonly fields: Fields;
+
+  constructor(readonly document: DxfDocument) {
+    this.fields = new Fields(this);
+  }
 
   text(tag: number): string {
     const { tags, codec } = this.document;
+    if (tags.form !== 'text' && !isTextCode(tags.codes[tag])) return binaryText(tags, tag);
     return codec.decode(tags.bytes, tags.values[tag], tags.ends[tag]);
   }
 
@@ -352,6 +373,7 @@ export class TagReader {
   /** A number; NaN where the value is none. */
   number(tag: number): number {
     const { tags } = this.document;
+    if (tags.form !== 'text' && !isTextCode(tags.codes[tag])) return binaryNumber(tags, tag);
     return parseNumber(tags.bytes, tags.values[tag], tags.ends[tag]);
   }
 

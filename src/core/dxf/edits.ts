@@ -1,5 +1,5 @@
 import type { DxfDocument } from './document';
-import { afterTag } from './tags';
+import { afterTag, binaryTag, binaryValue, startOf } from './tags';
 
 /** A tag to be written. Numbers are written as given; text in the file's own encoding. */
 export interface NewTag {
@@ -74,7 +74,7 @@ export class TagEdits {
       else edits.push({ start, end, bytes });
     };
     for (const tag of touched) {
-      const at = tag < tags.count ? tags.starts[tag] : tags.bytes.length;
+      const at = startOf(tags, tag);
       const added = this.before.get(tag);
       if (added) push(at, at, this.written(added));
       if (this.removed.has(tag)) push(at, afterTag(tags, tag), NO_BYTES);
@@ -84,6 +84,10 @@ export class TagEdits {
         const { bytes } = tags;
         let from = tags.values[tag];
         let to = tags.ends[tag];
+        if (tags.form !== 'text') {
+          push(from, to, binaryValue(tags.codes[tag], value, codec.encode));
+          continue;
+        }
         while (from < to && bytes[from] === 32) from++;
         while (to > from && bytes[to - 1] === 32) to--;
         push(from, to, codec.encode(value));
@@ -93,7 +97,12 @@ export class TagEdits {
   }
 
   private written(added: readonly NewTag[]): Uint8Array {
-    const { lineEnd, codec } = this.document;
+    const { lineEnd, codec, tags } = this.document;
+    if (tags.form !== 'text')
+      return added.reduce<Uint8Array>(
+        (whole, tag) => joined(whole, binaryTag(tags.form, tag.code, tag.value, codec.encode)),
+        NO_BYTES,
+      );
     const lines = added.map((tag) => `${String(tag.code).padStart(3)}${lineEnd}${tag.value}${lineEnd}`);
     return codec.encode(lines.join(''));
   }

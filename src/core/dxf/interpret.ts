@@ -1,16 +1,16 @@
-import type {
-  Container,
-  Drawing,
-  DrawingLayer,
-  DrawingLinetype,
-  DrawingSheet,
-  DrawingSymbol,
-  DrawingTextStyle,
-  SheetPaper,
-} from '../drawing/drawing';
+import type { Container, Drawing, DrawingLayer, DrawingSheet, DrawingSymbol } from '../drawing/drawing';
 import { fail, ok, type Result } from '../result';
-import { type DxfDocument, foldName, openDocument, type TagRange, TagReader } from './document';
-import { NO_RGB, ObjectTable, readObjects } from './objects';
+import { type DxfDocument, foldName, openDocument, TagReader } from './document';
+import { ObjectTable, readObjects } from './objects';
+import { type LayoutRecord, readKept, readParallelSets } from './read-kept';
+import {
+  namesOfRecords,
+  readDimensionStyles,
+  readLayers,
+  readLinetypes,
+  readReferences,
+  readTextStyles,
+} from './read-tables';
 
 /** Units a drawing can name in its header, by their number in the exchange format. */
 const UNIT_NAMES: Readonly<Record<number, { name: string; mm: number }>> = {
@@ -43,12 +43,14 @@ export function readDrawing(bytes: Uint8Array): Result<Drawing> {
 
 export function interpret(document: DxfDocument): Drawing {
   const reader = new TagReader(document);
-  const layers = readLayers(reader);
+  const kept = readKept(reader);
+  const recordNames = namesOfRecords(reader, kept.names);
+  const layers = readLayers(reader, kept, recordNames);
   const layerByName = new Map<string, DrawingLayer>();
   for (const layer of layers)
     if (!layerByName.has(foldName(layer.name))) layerByName.set(foldName(layer.name), layer);
   const objects = new ObjectTable(countRecords(document) + 1);
-  const { containers, sheets, symbols } = readContainers(reader, objects);
+  const { containers, sheets, symbols } = readContainers(reader, objects, kept.layouts);
   const unit = UNIT_NAMES[reader.headerNumber('$INSUNITS', 0)];
   return {
     document,
@@ -57,6 +59,16 @@ export function interpret(document: DxfDocument): Drawing {
     layerByName,
     linetypes: readLinetypes(reader),
     textStyles: readTextStyles(reader),
+    dimensionStyles: readDimensionStyles(reader),
+    parallelSets: readParallelSets(reader, kept),
+    recordNames,
+    references: [...readReferences(reader), ...kept.references],
+    groups: kept.groups,
+    otherStyles: kept.otherStyles,
+    layerFilters: kept.layerFilters,
+    objectKinds: kept.kinds,
+    drawOrder: orderContainers(reader, objects, containers, kept.orders, recordNames),
+    masksFramed: kept.masksFramed,
     symbols,
     containers,
     sheets,
@@ -76,111 +88,13 @@ function countRecords(document: DxfDocument): number {
   return count;
 }
 
-function readLayers(reader: TagReader): DrawingLayer[] {
-  const records = reader.document.tables.get('LAYER')?.records ?? [];
-  return records
-    .filter((range) => reader.text(range.start).trim() === 'LAYER')
-    .map((range) => {
-      const flags = reader.findInt(range, 70);
-      const number = reader.findInt(range, 62, 7);
-      const rgb = reader.findInt(range, 420, NO_RGB);
-      const shown = Math.abs(number);
-      return {
-        name: reader.findText(range, 2),
-        handle: reader.findText(range, 5).toUpperCase(),
-        range,
-        colour: rgb >= 0 ? { rgb: rgb & 0xffffff } : { number: shown >= 1 && shown <= 255 ? shown : 7 },
-        linetype: reader.findText(range, 6, 'Continuous'),
-        width: reader.findInt(range, 370, -3),
-        prints: reader.findInt(range, 290, 1) !== 0,
-        on: number >= 0,
-        frozen: (flags & 1) === 1,
-      };
-    });
-}
-
-function readLinetypes(reader: TagReader): Map<string, DrawingLinetype> {
-  const { codes } = reader.document.tags;
-  const linetypes = new Map<string, DrawingLinetype>();
-  for (const range of reader.document.tables.get('LTYPE')?.records ?? []) {
-    const elements: number[] = [];
-    for (let tag = range.start; tag < range.end; tag++)
-      if (codes[tag] === 49) elements.push(reader.number(tag));
-    const name = reader.findText(range, 2);
-    linetypes.set(foldName(name), { name, description: reader.findText(range, 3), range, elements });
-  }
-  return linetypes;
-}
-
-function readTextStyles(reader: TagReader): Map<string, DrawingTextStyle> {
-  const styles = new Map<string, DrawingTextStyle>();
-  for (const range of reader.document.tables.get('STYLE')?.records ?? []) {
-    const name = reader.findText(range, 2);
-    styles.set(foldName(name), {
-      name,
-      font: reader.findText(range, 3),
-      widthFactor: reader.findNumber(range, 41, 1) || 1,
-      obliqueDeg: reader.findNumber(range, 50),
-      range,
-    });
-  }
-  return styles;
-}
-
-interface LayoutRecord {
-  readonly name: string;
-  readonly blockHandle: string;
-  readonly order: number;
-  readonly paper: SheetPaper | null;
-}
-
-function readLayouts(reader: TagReader): LayoutRecord[] {
-  const { document } = reader;
-  const { codes } = document.tags;
-  const layouts: LayoutRecord[] = [];
-  for (let tag = document.objects.start; tag < document.objects.end; ) {
-    const start = tag++;
-    while (tag < document.objects.end && codes[tag] !== 0) tag++;
-    if (reader.name(start) !== 'LAYOUT') continue;
-    const range = { start, end: tag };
-    const plot = reader.subclass(range, 'AcDbPlotSettings');
-    const layout = reader.subclass(range, 'AcDbLayout');
-    layouts.push({
-      name: reader.findText(layout, 1),
-      blockHandle: reader.findText(layout, 330).toUpperCase(),
-      order: reader.findInt(layout, 71),
-      paper: paperOf(reader, plot),
-    });
-  }
-  return layouts;
-}
-
-function paperOf(reader: TagReader, plot: TagRange): SheetPaper | null {
-  const width = reader.findNumber(plot, 44);
-  const height = reader.findNumber(plot, 45);
-  if (!(width > 0 && height > 0)) return null;
-  const turned = reader.findInt(plot, 73) % 2 === 1;
-  const inches = reader.findInt(plot, 72) === 0;
-  const numerator = reader.findNumber(plot, 142, 1) || 1;
-  const denominator = reader.findNumber(plot, 143, 1) || 1;
-  const mmPerUnit = ((inches ? 25.4 : 1) * numerator) / denominator;
-  const left = reader.findNumber(plot, turned ? 43 : 40);
-  const bottom = reader.findNumber(plot, turned ? 40 : 41);
-  return {
-    widthMm: turned ? height : width,
-    heightMm: turned ? width : height,
-    mmPerUnit,
-    originX: -left / mmPerUnit,
-    originY: -bottom / mmPerUnit,
-  };
-}
-
 const MODEL_BLOCK = /^[*$]model_space$/i;
 const PAPER_BLOCK = /^[*$]paper_space\d*$/i;
 
 function readContainers(
   reader: TagReader,
   objects: ObjectTable,
+  layouts: readonly LayoutRecord[],
 ): { containers: Container[]; sheets: DrawingSheet[]; symbols: Map<string, DrawingSymbol> } {
   const { document } = reader;
   const containers: Container[] = [];
@@ -189,7 +103,7 @@ function readContainers(
     containers.push(container);
     return container;
   };
-  const sheetName = layoutNames(reader);
+  const sheetName = layoutNames(reader, layouts);
   const model = add(
     'model',
     'Model',
@@ -213,7 +127,11 @@ function readContainers(
       name: block.name,
       block,
       container: containers.length - 1,
-      base: [reader.findNumber(block.head, 10), reader.findNumber(block.head, 20)],
+      base: [
+        reader.findNumber(block.head, 10),
+        reader.findNumber(block.head, 20),
+        reader.findNumber(block.head, 30),
+      ],
       anonymous: (flags & 1) === 1 || block.name.startsWith('*'),
       external: (flags & 4) === 4,
     });
@@ -246,14 +164,49 @@ function readContainers(
 }
 
 /** Sheet of each paper-space block, by the block's folded name. */
-function layoutNames(reader: TagReader): Map<string, LayoutRecord> {
+function layoutNames(reader: TagReader, layouts: readonly LayoutRecord[]): Map<string, LayoutRecord> {
   const blockNames = new Map<string, string>();
   for (const range of reader.document.tables.get('BLOCK_RECORD')?.records ?? [])
     blockNames.set(reader.findText(range, 5).toUpperCase(), foldName(reader.findText(range, 2)));
   const names = new Map<string, LayoutRecord>();
-  for (const layout of readLayouts(reader)) {
+  for (const layout of layouts) {
     const block = blockNames.get(layout.blockHandle);
     if (block !== undefined) names.set(block, layout);
   }
   return names;
+}
+
+/** Rows of the containers that have a draw order of their own: pairs of an object and the handle it is sorted by. */
+function orderContainers(
+  reader: TagReader,
+  objects: ObjectTable,
+  containers: readonly Container[],
+  orders: ReadonlyMap<string, ReadonlyMap<string, string>>,
+  recordNames: ReadonlyMap<string, string>,
+): Map<number, number[]> {
+  const result = new Map<number, number[]>();
+  if (orders.size === 0) return result;
+  const at = new Map(
+    containers.flatMap((container, i) =>
+      container.block < 0 ? [] : [[foldName(reader.document.blocks[container.block].name), i] as const],
+    ),
+  );
+  for (const [owner, order] of orders) {
+    const index = at.get(foldName(recordNames.get(owner) ?? ''));
+    if (index === undefined || order.size === 0) continue;
+    const keys = new Map<number, number>();
+    const rows = containers[index].rows;
+    for (const row of rows) {
+      const parent = objects.parent[row];
+      const tag = objects.handleTag[row];
+      const handle = tag > 0 ? reader.name(tag).toUpperCase() : '';
+      const key = Number.parseInt(order.get(handle) ?? handle, 16);
+      keys.set(row, parent >= 0 ? (keys.get(parent) ?? key) : Number.isNaN(key) ? 0 : key);
+    }
+    result.set(
+      index,
+      [...rows].sort((a, b) => keys.get(a)! - keys.get(b)! || a - b),
+    );
+  }
+  return result;
 }

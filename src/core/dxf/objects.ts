@@ -113,7 +113,8 @@ export interface PropertyTags {
 
 /**
  * Walks the part of a record that all objects share and calls `visit` for each tag in it: up to the second
- * subclass mark, without application groups and extended data. Files without subclass marks share the whole record.
+ * subclass mark, without application groups and extended data. Files without subclass marks share the whole record,
+ * and some writers put the layer behind the second mark: then the walk goes on until it has been met.
  */
 export function eachCommonTag(
   document: DxfDocument,
@@ -122,6 +123,7 @@ export function eachCommonTag(
 ): number {
   const { codes, values, bytes } = document.tags;
   let marks = 0;
+  let layered = false;
   let inGroup = false;
   let tag = range.start + 1;
   for (; tag < range.end; tag++) {
@@ -132,7 +134,8 @@ export function eachCommonTag(
     }
     if (inGroup) continue;
     if (code >= 1000) break;
-    if (code === 100 && ++marks === 2) break;
+    if (code === 100 && ++marks >= 2 && layered) break;
+    if (code === 8) layered = true;
     visit(tag, code);
   }
   return tag;

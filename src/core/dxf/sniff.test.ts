@@ -11,7 +11,8 @@ describe('sniff', () => {
   it.each([
     ['', 'empty'],
     ['AC1032\0\0\0\0\x01', 'closed-binary'],
-    [`${BINARY_SENTINEL}\r\n\x1a\0`, 'binary-dxf'],
+    [`${BINARY_SENTINEL}\r\n\x1a\0`, 'cut'],
+    [`${BINARY_SENTINEL}\r\n\x1a\0\0\0SECTION\0`, 'text'],
     ['%PDF-1.7', 'not-dxf'],
     ['PK\x03\x04', 'not-dxf'],
     ['\x89PNG\r\n', 'not-dxf'],

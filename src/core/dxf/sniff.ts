@@ -20,19 +20,17 @@ const KNOWN_OTHERS: ReadonlyArray<readonly [RegExp, string]> = [
 export const SNIFF_LENGTH = 512;
 
 /**
- * Tells from its first bytes whether a file can be a DXF in text form.
+ * Tells from its first bytes whether a file can be a DXF, and in which form.
  * @param head the first bytes of the file, {@link SNIFF_LENGTH} or the whole file if shorter
  */
-export function sniff(head: Uint8Array): Result<'text'> {
+export function sniff(head: Uint8Array): Result<'text' | 'binary'> {
   if (head.length === 0)
     return fail('empty', 'The file is empty.', 'Ask for the drawing again, or export it again as DXF.');
   const text = latin1(head.subarray(0, SNIFF_LENGTH));
   if (text.startsWith(BINARY_SENTINEL))
-    return fail(
-      'binary-dxf',
-      'This is a DXF in its binary form, which is not read yet.',
-      'Export it again and choose the text form of DXF.',
-    );
+    return head.length > 24
+      ? ok('binary')
+      : fail('cut', 'The file is cut off behind its first mark.', 'Ask for the drawing again.');
   if (CLOSED_FORMAT.test(text) && !/^AC[0-9.]{4}\s*\r?\n/.test(text))
     return fail(
       'closed-binary',

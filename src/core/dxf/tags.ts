@@ -1,19 +1,22 @@
 import { fail, ok, type Result } from '../result';
 
+/** How a file writes its tags: as lines of text, or in binary with codes of two bytes, or (R12) of one. */
+export type Form = 'text' | 'binary' | 'binary-short';
+
 /**
- * Where every tag (a code line and a value line) of a text DXF lies. Parallel arrays, one entry per tag:
- * nothing is decoded and no object is made per tag, so an index costs 14 bytes a tag.
+ * Where every tag (a code and a value) of a DXF lies. Parallel arrays, one entry per tag: nothing is decoded and no
+ * object is made per tag, so an index costs 10 bytes a tag. Where a tag begins is worked out when an edit asks for it:
+ * see {@link startOf}.
  */
 export interface TagIndex {
   readonly bytes: Uint8Array;
+  readonly form: Form;
   readonly count: number;
   /** Group codes. */
   readonly codes: Int16Array;
-  /** First byte of the code line. */
-  readonly starts: Uint32Array;
   /** First byte of the value. */
   readonly values: Uint32Array;
-  /** One past the last byte of the value, its line end not included. */
+  /** One past the last byte of the value, its line end or closing zero not included. */
   readonly ends: Uint32Array;
 }
 
@@ -30,7 +33,6 @@ export function indexTags(bytes: Uint8Array): Result<TagIndex> {
   const length = bytes.length;
   let room = Math.max(64, Math.ceil(likelyTags(bytes) * 1.05));
   let codes = new Int16Array(room);
-  let starts = new Uint32Array(room);
   let values = new Uint32Array(room);
   let ends = new Uint32Array(room);
   let count = 0;
@@ -72,12 +74,10 @@ export function indexTags(bytes: Uint8Array): Result<TagIndex> {
     if (count === room) {
       room = Math.ceil(room * 1.3);
       codes = grown(codes, new Int16Array(room));
-      starts = grown(starts, new Uint32Array(room));
       values = grown(values, new Uint32Array(room));
       ends = grown(ends, new Uint32Array(room));
     }
     codes[count] = negative ? -code : code;
-    starts[count] = start;
     values[count] = at;
     byte = bytes[at];
     while (at < length && byte !== LF && byte !== CR) byte = bytes[++at];
@@ -85,8 +85,193 @@ export function indexTags(bytes: Uint8Array): Result<TagIndex> {
     count++;
     at = afterLineEnd(bytes, at, length);
   }
-  return ok({ bytes, count, codes, starts, values, ends });
+  return ok({ bytes, form: 'text', count, codes, values, ends });
 }
+
+/** First bytes of the binary form; the format fixes them. */
+const BINARY_HEAD_LENGTH = 22;
+
+/**
+ * Indexes a DXF in its binary form. R12 writes codes as one byte (255 announces two), later versions as two.
+ * @returns the index, or a problem with the byte at which the file stops being DXF
+ */
+export function indexBinary(bytes: Uint8Array): Result<TagIndex> {
+  const { length } = bytes;
+  const [first, second] = bytes.subarray(BINARY_HEAD_LENGTH, BINARY_HEAD_LENGTH + 2);
+  const form: Form = first === 255 || (first === 0 && second !== 0) ? 'binary-short' : 'binary';
+  let room = Math.max(64, length >> 3);
+  let codes = new Int16Array(room);
+  let values = new Uint32Array(room);
+  let ends = new Uint32Array(room);
+  let count = 0;
+  const view = new DataView(bytes.buffer, bytes.byteOffset, length);
+  for (let at = BINARY_HEAD_LENGTH; at < length; ) {
+    const start = at;
+    let code: number;
+    if (form === 'binary-short' && bytes[at] !== 255) code = bytes[at++];
+    else {
+      if (form === 'binary-short') at++;
+      if (at + 2 > length) return cutBinary(start);
+      code = view.getInt16(at, true);
+      at += 2;
+    }
+    const size = sizeOf(code);
+    if (size === UNKNOWN_SIZE) return damagedBinary(start, code);
+    let end: number;
+    let next: number;
+    if (size === TEXT_SIZE) {
+      end = at;
+      while (end < length && bytes[end] !== 0) end++;
+      next = end + 1;
+    } else if (size === CHUNK_SIZE) {
+      end = at + 1 + (bytes[at] ?? 0);
+      at++;
+      next = end;
+    } else {
+      end = at + size;
+      next = end;
+    }
+    if (end > length || next > length) return cutBinary(start);
+    if (count === room) {
+      room = Math.ceil(room * 1.3);
+      codes = grown(codes, new Int16Array(room));
+      values = grown(values, new Uint32Array(room));
+      ends = grown(ends, new Uint32Array(room));
+    }
+    codes[count] = code;
+    values[count] = at;
+    ends[count] = end;
+    count++;
+    at = next;
+    // What stands behind the end mark is not drawing.
+    if (code === 0 && end - values[count - 1] === 3 && bytes[end - 3] === 69 && bytes[end - 2] === 79) break;
+  }
+  return ok({ bytes, form, count, codes, values, ends });
+}
+
+const TEXT_SIZE = 0;
+const CHUNK_SIZE = -1;
+const UNKNOWN_SIZE = -2;
+
+/** Bytes of a value in the binary form, by its group code, as the format publishes it. */
+function sizeOf(code: number): number {
+  if (code < 0) return UNKNOWN_SIZE;
+  if (code < 10) return TEXT_SIZE;
+  if (code < 60) return 8;
+  if (code < 80) return 2;
+  if (code < 90) return UNKNOWN_SIZE;
+  if (code < 100) return 4;
+  if (code < 106) return TEXT_SIZE;
+  if (code < 110) return UNKNOWN_SIZE;
+  if (code < 150) return 8;
+  if (code < 160) return UNKNOWN_SIZE;
+  if (code < 170) return 8;
+  if (code < 180) return 2;
+  if (code < 210) return UNKNOWN_SIZE;
+  if (code < 240) return 8;
+  if (code < 270) return UNKNOWN_SIZE;
+  if (code < 290) return 2;
+  if (code < 300) return 1;
+  if (code < 310) return TEXT_SIZE;
+  if (code < 320) return CHUNK_SIZE;
+  if (code < 370) return TEXT_SIZE;
+  if (code < 390) return 2;
+  if (code < 400) return TEXT_SIZE;
+  if (code < 410) return 2;
+  if (code < 420) return TEXT_SIZE;
+  if (code < 430) return 4;
+  if (code < 440) return TEXT_SIZE;
+  if (code < 460) return 4;
+  if (code < 470) return 8;
+  if (code < 482) return TEXT_SIZE;
+  if (code === 999) return TEXT_SIZE;
+  if (code < 1000) return UNKNOWN_SIZE;
+  if (code === 1004) return CHUNK_SIZE;
+  if (code < 1010) return TEXT_SIZE;
+  if (code < 1060) return 8;
+  if (code < 1071) return 2;
+  return code === 1071 ? 4 : UNKNOWN_SIZE;
+}
+
+const isChunk = (code: number): boolean => sizeOf(code) === CHUNK_SIZE;
+
+/** True when values with this code are text in the binary form too. */
+export const isTextCode = (code: number): boolean => sizeOf(code) === TEXT_SIZE;
+
+/** A number of the binary form; NaN where the code's values are not numbers. */
+export function binaryNumber(tags: TagIndex, tag: number): number {
+  const { bytes, codes, values } = tags;
+  const at = values[tag];
+  const view = new DataView(bytes.buffer, bytes.byteOffset + at, tags.ends[tag] - at);
+  const code = codes[tag];
+  switch (sizeOf(code)) {
+    case 1:
+      return view.getUint8(0);
+    case 2:
+      return view.getInt16(0, true);
+    case 4:
+      return view.getInt32(0, true);
+    case 8:
+      return code >= 160 && code < 170 ? Number(view.getBigInt64(0, true)) : view.getFloat64(0, true);
+    default:
+      return Number.NaN;
+  }
+}
+
+/** The bytes of a value in the binary form, its closing zero not included for text. */
+export function binaryValue(
+  code: number,
+  value: string | number,
+  encode: (text: string) => Uint8Array,
+): Uint8Array {
+  const size = sizeOf(code);
+  if (size === TEXT_SIZE) return encode(String(value));
+  if (size === CHUNK_SIZE) {
+    const digits = String(value).match(/[0-9a-f]{2}/gi) ?? [];
+    return Uint8Array.from(digits.map((pair) => Number.parseInt(pair, 16)));
+  }
+  const bytes = new Uint8Array(Math.max(0, size));
+  const view = new DataView(bytes.buffer);
+  const number = Number(value);
+  if (size === 1) view.setUint8(0, number);
+  else if (size === 2) view.setInt16(0, number, true);
+  else if (size === 4) view.setInt32(0, number, true);
+  else if (code >= 160 && code < 170) view.setBigInt64(0, BigInt(Math.trunc(number)), true);
+  else view.setFloat64(0, number, true);
+  return bytes;
+}
+
+/** A whole tag of the binary form. */
+export function binaryTag(
+  form: Form,
+  code: number,
+  value: string | number,
+  encode: (text: string) => Uint8Array,
+): Uint8Array {
+  const body = binaryValue(code, value, encode);
+  const head =
+    form === 'binary' ? [code & 255, code >> 8] : code < 255 ? [code] : [255, code & 255, code >> 8];
+  if (isChunk(code)) head.push(body.length);
+  const tail = isTextCode(code) ? 1 : 0;
+  const whole = new Uint8Array(head.length + body.length + tail);
+  whole.set(head);
+  whole.set(body, head.length);
+  return whole;
+}
+
+const cutBinary = (at: number): Result<never> =>
+  fail(
+    'cut',
+    `The file is cut off: its last value, at byte ${at.toLocaleString('en-GB')}, is not complete.`,
+    'Ask the sender to export or send the drawing again.',
+  );
+
+const damagedBinary = (at: number, code: number): Result<never> =>
+  fail(
+    'damaged',
+    `The file is damaged: at byte ${at.toLocaleString('en-GB')} stands ${code} where a group code should stand.`,
+    'Ask the sender to export the drawing again, in the text form of DXF if possible.',
+  );
 
 /** Tags that a file is likely to hold: line ends are counted in its first, middle and last stretch. */
 function likelyTags(bytes: Uint8Array): number {
@@ -132,7 +317,19 @@ export function lineAt(bytes: Uint8Array, offset: number): number {
   return line;
 }
 
-/** Byte offset at which the tag after this one begins; the end of the file for the last tag. */
-export function afterTag(tags: TagIndex, tag: number): number {
-  return tag + 1 < tags.count ? tags.starts[tag + 1] : tags.bytes.length;
+/** Byte offset at which a tag begins: the first byte of its code. One past the last tag is the end of the file. */
+export function startOf(tags: TagIndex, tag: number): number {
+  const { bytes, form, values } = tags;
+  if (tag >= tags.count) return bytes.length;
+  if (form !== 'text') {
+    const sized = isChunk(tags.codes[tag]) ? 1 : 0;
+    return values[tag] - sized - (form === 'binary' ? 2 : tags.codes[tag] < 255 ? 1 : 3);
+  }
+  let at = values[tag] - 1;
+  if (bytes[at] === LF && bytes[at - 1] === CR) at--;
+  while (at > 0 && bytes[at - 1] !== LF && bytes[at - 1] !== CR) at--;
+  return at === 0 && bytes[0] === 0xef && bytes[1] === 0xbb ? 3 : at;
 }
+
+/** Byte offset at which the tag after this one begins; the end of the file for the last tag. */
+export const afterTag = (tags: TagIndex, tag: number): number => startOf(tags, tag + 1);

@@ -91,3 +91,27 @@ export function bulgeArc(
   const from = Math.atan2(y0 - y, x0 - x);
   return { x, y, radius, from, to: from + sweep };
 }
+
+/** Points along an arc, its start left out and its end included, at most `share` of its radius off the curve. */
+export function pointsOfArc(arc: AxisEllipse, share: number): [number, number][] {
+  const step = 2 * Math.acos(Math.max(0, 1 - Math.min(1, Math.max(1e-9, share))));
+  const steps = Math.min(4096, Math.max(2, Math.ceil(Math.abs(arc.to - arc.from) / step)));
+  const [cos, sin] = [Math.cos(arc.rotation), Math.sin(arc.rotation)];
+  return Array.from({ length: steps }, (_, i) => {
+    const t = arc.from + ((arc.to - arc.from) * (i + 1)) / steps;
+    const [u, v] = [arc.rx * Math.cos(t), arc.ry * Math.sin(t)];
+    return [arc.x + u * cos - v * sin, arc.y + u * sin + v * cos];
+  });
+}
+
+/** Length of an arc: exact for circles, by Simpson's rule for ellipses. */
+export function lengthOfArc(arc: AxisEllipse): number {
+  const sweep = Math.abs(arc.to - arc.from);
+  if (Math.abs(arc.rx - arc.ry) <= 1e-9 * Math.max(arc.rx, arc.ry)) return sweep * arc.rx;
+  const steps = 2 * Math.max(8, Math.ceil(sweep * 12));
+  const speed = (t: number): number => Math.hypot(arc.rx * Math.sin(t), arc.ry * Math.cos(t));
+  const h = (arc.to - arc.from) / steps;
+  let sum = speed(arc.from) + speed(arc.to);
+  for (let i = 1; i < steps; i++) sum += speed(arc.from + i * h) * (i % 2 === 1 ? 4 : 2);
+  return Math.abs((sum * h) / 3);
+}

@@ -1,17 +1,9 @@
 import fc from 'fast-check';
 import { emptyBox } from './box';
 import { bulgeArc, includeEllipse, toAxes } from './ellipse';
-import { splinePoints } from './spline';
-import {
-  applyX,
-  applyY,
-  compose,
-  objectSystem,
-  rotation,
-  scaling,
-  type Transform,
-  translation,
-} from './transform';
+import { applySpace, composeSpace, moved, objectSpace, planOf } from './space';
+import { splinePoints, throughPoints } from './spline';
+import { applyX, applyY, compose, rotation, scaling, type Transform, translation } from './transform';
 
 const finite = fc.double({ min: -50, max: 50, noNaN: true });
 const transform = fc.tuple(finite, finite, finite, finite, finite, finite) as fc.Arbitrary<Transform>;
@@ -27,16 +19,28 @@ describe('transforms', () => {
       }),
     );
   });
+});
 
+describe('spaces', () => {
   it('a normal straight down mirrors x and keeps y', () => {
-    const t = objectSystem([0, 0, -1], 0);
-    expect([applyX(t, 3, 4), applyY(t, 3, 4)]).toEqual([-3, 4]);
+    const m = objectSpace([0, 0, -1]);
+    expect(applySpace(m, [3, 4, 5])).toEqual([-3, 4, -5]);
   });
 
   it('a normal along x lays the object’s x axis along the world’s y', () => {
-    const t = objectSystem([1, 0, 0], 5);
-    expect(applyX(t, 3, 4)).toBeCloseTo(5);
-    expect(applyY(t, 3, 4)).toBeCloseTo(3);
+    const [x, y, z] = applySpace(objectSpace([1, 0, 0]), [3, 4, 5]);
+    expect([x, y, z].map((value) => Math.round(value * 1e9) / 1e9)).toEqual([5, 3, 4]);
+  });
+
+  it('compose as one after the other, and their plan is what is seen from above', () => {
+    const tilted = objectSpace([0.3, -0.6, 0.7]);
+    const both = composeSpace(tilted, moved(1, 2, 3));
+    const at = applySpace(tilted, [5, 7, 3]);
+    expect(applySpace(both, [4, 5, 0])).toEqual(at.map((value) => expect.closeTo(value, 12)));
+    const plan = planOf(both);
+    expect([applyX(plan, 4, 5), applyY(plan, 4, 5)]).toEqual(
+      at.slice(0, 2).map((value) => expect.closeTo(value, 12)),
+    );
   });
 });
 
@@ -116,24 +120,24 @@ describe('splines', () => {
     const points = splinePoints(
       1,
       [
-        [0, 0],
-        [10, 0],
-        [10, 10],
+        [0, 0, 0],
+        [10, 0, 2],
+        [10, 10, 0],
       ],
       [0, 0, 1, 2, 2],
       [],
     );
-    expect(points[0]).toEqual([0, 0]);
-    expect(points.at(-1)).toEqual([10, 10]);
+    expect(points[0]).toEqual([0, 0, 0]);
+    expect(points.at(-1)).toEqual([10, 10, 0]);
   });
 
   it('a rational quadratic with the right weight is a quarter circle', () => {
     const points = splinePoints(
       2,
       [
-        [1, 0],
-        [1, 1],
-        [0, 1],
+        [1, 0, 0],
+        [1, 1, 0],
+        [0, 1, 0],
       ],
       [0, 0, 0, 1, 1, 1],
       [1, Math.SQRT1_2, 1],
@@ -141,19 +145,48 @@ describe('splines', () => {
     for (const [x, y] of points) expect(Math.hypot(x, y)).toBeCloseTo(1, 9);
   });
 
+  it('pass through the points at which they turn back', () => {
+    // The parabola y = 4t(1 - t) · 3/4 over x = 10t: a quadratic with its control point at height 1.5, top at 0.75.
+    const points = splinePoints(
+      2,
+      [
+        [0, 0, 0],
+        [3, 1.5, 0],
+        [10, 0, 0],
+      ],
+      [0, 0, 0, 1, 1, 1],
+      [],
+    );
+    expect(Math.max(...points.map(([, y]) => y))).toBeCloseTo(0.75, 12);
+  });
+
   it('survive knots that make no sense', () => {
     expect(
       splinePoints(
         3,
         [
-          [0, 0],
-          [1, 1],
+          [0, 0, 0],
+          [1, 1, 0],
         ],
         [Number.NaN],
         [],
       ).every(([x, y]) => Number.isFinite(x) && Number.isFinite(y)),
     ).toBe(true);
-    expect(splinePoints(3, [[5, 5]], [], [])).toEqual([[5, 5]]);
+    expect(splinePoints(3, [[5, 5, 0]], [], [])).toEqual([[5, 5, 0]]);
+  });
+
+  it('given by points alone pass through all of them', () => {
+    const through: [number, number, number][] = [
+      [0, 0, 0],
+      [5, 8, 0],
+      [12, -3, 0],
+      [20, 0, 0],
+    ];
+    const points = throughPoints(through, null, null);
+    for (const [x, y] of through)
+      expect(Math.min(...points.map(([px, py]) => Math.hypot(px - x, py - y)))).toBeLessThan(1e-9);
+    const directed = throughPoints(through, [0, 1, 0], null);
+    expect(Math.abs(directed[1][0] - directed[0][0])).toBeLessThan(directed[1][1] - directed[0][1]);
   });
 });
 

@@ -1,22 +1,33 @@
 import { rgbOf } from '../drawing/colour';
-import { type Drawing, type DrawingSheet, handleOf, kindOf } from '../drawing/drawing';
+import { type Drawing, type DrawingSheet, handleOf, inDrawOrder, kindOf } from '../drawing/drawing';
 import { type Effective, effective } from '../drawing/effective';
-import type { EllipseShape, PathShape, Shape, TextShape, ViewportShape } from '../drawing/shapes';
+import type { ObjectKind } from '../drawing/kinds';
+import {
+  type OutlineSink,
+  outlineEllipse,
+  outlineFill,
+  outlinePath,
+  outlinePolygon,
+} from '../drawing/outline';
+import type {
+  EndlessShape,
+  FillShape,
+  Part,
+  PathShape,
+  Shape,
+  TextShape,
+  ViewportShape,
+} from '../drawing/shapes';
 import { shapeOf } from '../dxf/decode';
 import { foldName } from '../dxf/interner';
 import { type Box, emptyBox, heightOf, include, includeBox, isEmpty, widthOf } from '../geometry/box';
-import { bulgeArc, includeEllipse, toAxes } from '../geometry/ellipse';
-import {
-  applyX,
-  applyY,
-  compose,
-  IDENTITY,
-  scaleOf,
-  type Transform,
-  translation,
-} from '../geometry/transform';
+import { type AxisEllipse, includeEllipse } from '../geometry/ellipse';
+import { composeSpace, IDENTITY_SPACE, moved, planOf, type Space } from '../geometry/space';
+import { applyX, applyY, compose, scaleOf, type Transform, translation } from '../geometry/transform';
+import { DEEPEST, includeText, isDefinition, textTransform } from './extents';
 import { Growing } from './growing';
 import { layOut } from './lettering';
+import { patternOf } from './patterns';
 import {
   type FillItem,
   ITEM,
@@ -29,11 +40,11 @@ import {
   type TextItem,
   type ViewItem,
 } from './picture';
+import { scaleOfSpace, windowClip, windowLooks } from './windows';
 
-/** Symbols within symbols deeper than this are a fault of the file. */
-const DEEPEST = 64;
-/** A picture has at most this many items; a drawing of nested arrays can ask for billions. */
+/** A picture has at most this many items and numbers; a drawing of nested arrays can ask for billions. */
 const MOST_ITEMS = 3_000_000;
+const MOST_NUMBERS = 120_000_000;
 
 export interface PictureOptions {
   /** What "default width" means, mm. */
@@ -49,33 +60,38 @@ export function buildPicture(
   return new PictureBuilder(drawing, options).build(sheet);
 }
 
-class PictureBuilder {
+class PictureBuilder implements OutlineSink {
   private readonly looks: Look[] = [];
   private readonly lookIndex = new Map<string, number>();
   private readonly layers: PictureLayer[] = [];
   private readonly layerIndex = new Map<string, number>();
   private readonly handles: string[] = [];
+  private readonly kinds: ObjectKind[] = [];
   private readonly handleIndex: Int32Array;
   private readonly texts: TextItem[] = [];
   private readonly fills: FillItem[] = [];
   private readonly views: { shape: ViewportShape; row: number }[] = [];
+  private readonly endless: {
+    shape: EndlessShape;
+    space: Space;
+    props: Effective;
+    row: number;
+    top: number;
+  }[] = [];
   private readonly notDrawn: Record<string, number> = {};
   private readonly items = new Growing(new Int32Array(6 * 256));
   private readonly boxes = new Growing(new Float32Array(4 * 256));
-  private readonly ops = new Growing(new Float32Array(4096));
+  private readonly ops = new Growing(new Float64Array(4096));
   private readonly bounds = emptyBox();
   private readonly open = new Set<number>();
   private readonly layerByText = new Map<string, number>();
-  private lastLook: {
-    layer: number;
-    rgb: number;
-    widthMm: number;
-    linetype: string;
-    scale: number;
-    index: number;
-  } | null = null;
+  private lastLook: { props: Effective; scale: number; widthUnits: number; index: number } | null = null;
   private readonly linetypeScale: number;
   private origin: [number, number] = [0, 0];
+  private lettersMissing = 0;
+  private cutOff = false;
+  /** Box of the item that is being taken in. */
+  private box = emptyBox();
 
   constructor(
     private readonly drawing: Drawing,
@@ -88,11 +104,12 @@ class PictureBuilder {
 
   build(sheet: DrawingSheet | null): PictureData {
     const { drawing } = this;
-    const container = drawing.containers[sheet?.container ?? 0];
-    this.origin = this.originOf(container.rows);
-    const start = translation(-this.origin[0], -this.origin[1]);
-    for (const row of container.rows) this.add(row, start, null, row, 0);
-    const units = this.scaleOfSpace(sheet);
+    const index = sheet?.container ?? 0;
+    this.origin = this.originOf(drawing.containers[index].rows);
+    const start = moved(-this.origin[0], -this.origin[1]);
+    for (const row of inDrawOrder(drawing, index)) this.add(row, start, null, row, 0);
+    this.drawEndless();
+    const units = scaleOfSpace(drawing, sheet, Math.max(widthOf(this.bounds), heightOf(this.bounds)));
     const paper = this.paperOf(sheet);
     if (paper) {
       include(this.bounds, paper.x, paper.y);
@@ -100,7 +117,7 @@ class PictureBuilder {
     }
     return {
       head: {
-        space: { kind: sheet ? 'sheet' : 'model', name: container.name },
+        space: { kind: sheet ? 'sheet' : 'model', name: drawing.containers[index].name },
         origin: this.origin,
         bounds: isEmpty(this.bounds)
           ? null
@@ -109,13 +126,17 @@ class PictureBuilder {
         mmPerUnit: units.mmPerUnit,
         mmPerPatternUnit: units.mmPerPatternUnit,
         scaleNote: units.note,
+        unit: drawing.unitMm === null ? 'units' : drawing.units,
         layers: this.layers,
         looks: this.looks,
         handles: this.handles,
+        kinds: this.kinds,
         texts: this.texts,
         fills: this.fills,
         views: sheet ? this.viewItems() : [],
         notDrawn: this.notDrawn,
+        lettersMissing: this.lettersMissing,
+        cutOff: this.cutOff,
       },
       items: this.items.done(),
       boxes: this.boxes.done(),
@@ -123,265 +144,361 @@ class PictureBuilder {
     };
   }
 
-  /** A point near the content, so that coordinates far from zero keep their precision in 32 bits. */
+  /** A point near the content, so that coordinates stay small however far from zero the drawing lies. */
   private originOf(rows: readonly number[]): [number, number] {
-    for (const row of rows) {
+    for (const row of rows.slice(0, 1000)) {
       const shape = shapeOf(this.drawing, row);
       const at = shape && firstPoint(shape);
-      if (at && Number.isFinite(at[0]) && Number.isFinite(at[1]))
+      if (at && Math.abs(at[0]) < 1e15 && Math.abs(at[1]) < 1e15)
         return [Math.round(at[0]), Math.round(at[1])];
     }
     return [0, 0];
   }
 
-  private add(
-    row: number,
-    transform: Transform,
-    placement: Effective | null,
-    top: number,
-    depth: number,
-  ): void {
+  private add(row: number, space: Space, placement: Effective | null, top: number, depth: number): void {
     const { drawing } = this;
-    if (drawing.objects.invisible[row] === 1 || this.items.length >= MOST_ITEMS * ITEM_STRIDE) return;
+    if (this.items.length >= MOST_ITEMS * ITEM_STRIDE || this.ops.length >= MOST_NUMBERS) {
+      this.cutOff = true;
+      return;
+    }
+    if (drawing.objects.invisible[row] === 1) return;
     const props = effective(drawing, row, placement, this.options.defaultWidthMm);
     const shape = shapeOf(drawing, row);
     if (!shape) {
-      const kind = kindOf(drawing, row);
-      this.notDrawn[kind] = (this.notDrawn[kind] ?? 0) + 1;
+      this.count(kindOf(drawing, row));
       return;
     }
-    if (shape.type === 'placement') {
-      this.place(row, shape.symbol, shape.transforms, transform, props, top, depth);
-      return;
+    switch (shape.type) {
+      case 'placement':
+        this.place(row, shape.symbol, shape.spaces, space, props, top, depth);
+        return;
+      case 'compound':
+        for (const part of shape.parts) this.addPart(part, row, space, props, top, depth);
+        return;
+      case 'viewport':
+        if (!props.shows || shape.id === 1) return;
+        if (shape.on && shape.scale > 0) this.views.push({ shape, row });
+        // A window bounded by an object has that object for an edge.
+        if (shape.clipBy === '') this.draw(row, frameOf(shape), space, props, top);
+        return;
+      case 'endless':
+        if (props.shows) this.endless.push({ shape, space, props, row, top });
+        return;
+      default:
+        if (!props.shows) return;
+        // Definitions of attributes show in the symbol's own drawing, not where it is placed.
+        if (depth > 0 && isDefinition(drawing, row)) return;
+        this.draw(row, shape, space, props, top);
     }
-    if (!props.shows) return;
-    if (shape.type === 'viewport') {
-      if (shape.id === 1) return;
-      if (shape.on && shape.scale > 0) this.views.push({ shape, row });
-      this.draw(row, frameOf(shape), transform, props, top);
-      return;
-    }
-    // Definitions of attributes show in the symbol's own drawing, not where it is placed.
-    if (depth > 0 && drawing.document.names.text(drawing.objects.entity[row]) === 'ATTDEF') return;
-    this.draw(row, shape, transform, props, top);
+  }
+
+  private count(what: string): void {
+    this.notDrawn[what] = (this.notDrawn[what] ?? 0) + 1;
+  }
+
+  private addPart(part: Part, row: number, space: Space, props: Effective, top: number, depth: number): void {
+    const own: Effective = {
+      ...props,
+      ...(part.colour ? { colour: part.colour, colourFrom: 'own' as const, colourBy: null } : {}),
+      ...(part.linetype !== undefined
+        ? { linetype: part.linetype, linetypeFrom: 'own' as const, linetypeBy: null }
+        : {}),
+      ...(part.widthMm !== undefined
+        ? { widthMm: part.widthMm, widthFrom: 'own' as const, widthBy: null }
+        : {}),
+    };
+    if (part.shape.type === 'placement')
+      this.place(row, part.shape.symbol, part.shape.spaces, space, own, top, depth);
+    else if (props.shows) this.draw(row, part.shape, space, own, top);
   }
 
   private place(
     row: number,
     name: string,
-    transforms: readonly Transform[],
-    outer: Transform,
+    spaces: readonly Space[],
+    outer: Space,
     props: Effective,
     top: number,
     depth: number,
   ): void {
     const symbol = this.drawing.symbols.get(foldName(name));
-    if (!symbol || depth >= DEEPEST || this.open.has(symbol.container)) return;
+    if (!symbol || symbol.external) {
+      this.count(symbol ? 'drawing referred to' : 'symbol without a definition');
+      return;
+    }
+    if (depth >= DEEPEST || this.open.has(symbol.container)) {
+      this.count('symbol inside itself');
+      return;
+    }
     // A frozen layer hides the whole placement; a layer that is off hides only what takes its layer from it.
     const record = this.drawing.layerByName.get(foldName(props.layer));
     if (record?.frozen) return;
     this.open.add(symbol.container);
-    const base = translation(-symbol.base[0], -symbol.base[1]);
-    for (const transform of transforms) {
-      const inner = compose(compose(outer, transform), base);
-      for (const child of this.drawing.containers[symbol.container].rows) {
-        // Attributes of a placement inside a symbol belong to that placement and are placed already.
-        this.add(child, inner, props, top === row ? row : top, depth + 1);
-      }
+    const base = moved(-symbol.base[0], -symbol.base[1], -symbol.base[2]);
+    const children = inDrawOrder(this.drawing, symbol.container);
+    for (const own of spaces) {
+      const inner = composeSpace(composeSpace(outer, own), base);
+      for (const child of children) this.add(child, inner, props, top === row ? row : top, depth + 1);
+      if (this.cutOff) break;
     }
     this.open.delete(symbol.container);
   }
 
   private draw(
     row: number,
-    shape: Exclude<Shape, { type: 'placement' | 'viewport' }>,
-    outer: Transform,
+    shape: Exclude<Shape, { type: 'placement' | 'viewport' | 'compound' | 'endless' }>,
+    outer: Space,
     props: Effective,
     top: number,
   ): void {
-    const box = emptyBox();
-    const first = this.ops.length;
-    let kind: number = ITEM.stroke;
-    let payload = first;
-    if (shape.type === 'path') this.path(shape, compose(outer, shape.system), box);
-    else if (shape.type === 'ellipse') this.ellipse(shape, compose(outer, shape.system), box, true);
-    else if (shape.type === 'point') this.cross(shape.x, shape.y, outer, box);
-    else if (shape.type === 'polygon') {
-      kind = ITEM.area;
-      const t = compose(outer, shape.system);
-      for (const [i, [x, y]] of shape.points.entries())
-        this.to(i === 0 ? OP.move : OP.line, applyX(t, x, y), applyY(t, x, y), box);
-      this.ops.push(OP.close);
-    } else if (shape.type === 'text') {
-      kind = ITEM.text;
-      payload = this.texts.length;
-      this.text(shape, outer, box);
-    } else {
-      kind = ITEM.fill;
-      const t = compose(outer, shape.system);
-      for (const loop of shape.loops) {
-        if (loop.type === 'path') this.path(loop, t, box);
-        else for (const [i, part] of loop.parts.entries()) this.edge(part, t, box, i === 0);
-        this.ops.push(OP.close);
+    switch (shape.type) {
+      case 'path':
+        this.drawPath(row, shape, outer, props, top);
+        return;
+      case 'ellipse':
+        this.item(ITEM.stroke, row, props, top, 0, () => outlineEllipse(shape, outer, this));
+        return;
+      case 'point':
+        this.item(ITEM.stroke, row, props, top, 0, () => {
+          const m = composeSpace(outer, moved(shape.x, shape.y, shape.z));
+          this.move(m[3], m[7]);
+          this.line(m[3], m[7]);
+        });
+        return;
+      case 'polygon':
+        this.item(shape.outline ? ITEM.stroke : ITEM.area, row, props, top, 0, () =>
+          outlinePolygon(shape.points, composeSpace(outer, shape.system), this),
+        );
+        return;
+      case 'mask': {
+        const m = composeSpace(outer, shape.system);
+        this.item(ITEM.mask, row, props, top, 0, () => outlinePolygon(shape.points, m, this));
+        if (shape.framed)
+          this.item(ITEM.stroke, row, props, top, 0, () => outlinePolygon(shape.points, m, this));
+        return;
       }
-      payload = this.fills.length;
-      this.fills.push(fillSeenThrough(shape, t));
+      case 'text':
+        this.drawText(row, shape, outer, props, top);
+        return;
+      case 'fill': {
+        const at = this.fills.length;
+        const drawn = this.item(ITEM.fill, row, props, top, 0, () => {
+          outlineFill(shape, outer, this);
+          // Fills keep their boundary in ops, and behind it the number of what they are filled with.
+          this.ops.push(at);
+        });
+        if (drawn) this.fills.push(fillSeenThrough(shape, planOf(composeSpace(outer, shape.system))));
+      }
     }
-    if (isEmpty(box)) {
-      this.ops.length = first;
+  }
+
+  private drawPath(row: number, shape: PathShape, outer: Space, props: Effective, top: number): void {
+    if (shape.vertices.some((vertex) => vertex.widths)) {
+      for (const polygon of tapered(shape))
+        this.item(ITEM.area, row, props, top, 0, () =>
+          outlinePolygon(polygon, composeSpace(outer, shape.system), this),
+        );
       return;
     }
-    const look = this.look(row, props);
-    const isFill = kind === ITEM.fill;
-    // Fills keep their boundary in ops and their index beside it: the boundary comes first, the index as a last number.
-    if (isFill) this.ops.push(payload);
-    this.items.push3(kind, look, this.handle(top));
-    this.items.push3(this.handle(row), kind === ITEM.text ? payload : first, this.ops.length);
+    const widthUnits = shape.width > 0 ? shape.width * scaleOf(planOf(composeSpace(outer, shape.system))) : 0;
+    this.item(shape.runsOn ? ITEM.run : ITEM.stroke, row, props, top, widthUnits, () =>
+      outlinePath(shape, outer, this),
+    );
+  }
+
+  /** Takes in one item; nothing is left of one that turns out empty or has coordinates that are no numbers. */
+  private item(
+    kind: number,
+    row: number,
+    props: Effective,
+    top: number,
+    widthUnits: number,
+    trace: () => void,
+    payload?: number,
+  ): boolean {
+    const first = this.ops.length;
+    const { box } = this;
+    box.minX = Infinity;
+    box.minY = Infinity;
+    box.maxX = -Infinity;
+    box.maxY = -Infinity;
+    trace();
+    if (
+      isEmpty(box) ||
+      !(
+        Math.abs(box.minX) < 1e30 &&
+        Math.abs(box.maxX) < 1e30 &&
+        Math.abs(box.minY) < 1e30 &&
+        Math.abs(box.maxY) < 1e30
+      )
+    ) {
+      this.ops.length = first;
+      return false;
+    }
+    if (widthUnits > 0) {
+      box.minX -= widthUnits / 2;
+      box.minY -= widthUnits / 2;
+      box.maxX += widthUnits / 2;
+      box.maxY += widthUnits / 2;
+    }
+    this.items.push3(kind, this.look(row, props, widthUnits), this.handle(top));
+    this.items.push3(this.handle(row), payload ?? first, this.ops.length);
     this.boxes.push4(box.minX, box.minY, box.maxX, box.maxY);
     includeBox(this.bounds, box);
+    return true;
   }
 
-  private to(op: number, x: number, y: number, box: Box): void {
-    this.ops.push3(op, x, y);
-    include(box, x, y);
+  // ---- the outline of a shape, as the walk over it tells ----
+
+  move(x: number, y: number): void {
+    this.ops.push3(OP.move, x, y);
+    include(this.box, x, y);
   }
 
-  private path(shape: PathShape, t: Transform, box: Box): void {
-    const { vertices } = shape;
-    for (const [i, vertex] of vertices.entries())
-      if (i === 0) this.to(OP.move, applyX(t, vertex.x, vertex.y), applyY(t, vertex.x, vertex.y), box);
-    const count = shape.closed ? vertices.length : vertices.length - 1;
-    for (let i = 0; i < count; i++) {
-      const from = vertices[i];
-      const to = vertices[(i + 1) % vertices.length];
-      const arc = from.bulge === 0 ? null : bulgeArc(from.x, from.y, to.x, to.y, from.bulge);
-      if (arc)
-        this.arc(
-          {
-            type: 'ellipse',
-            centre: [arc.x, arc.y],
-            u: [arc.radius, 0],
-            v: [0, arc.radius],
-            from: arc.from,
-            to: arc.to,
-            system: IDENTITY,
-          },
-          t,
-          box,
-        );
-      else if (i === vertices.length - 1) this.ops.push(OP.close);
-      else this.to(OP.line, applyX(t, to.x, to.y), applyY(t, to.x, to.y), box);
-    }
+  line(x: number, y: number): void {
+    this.ops.push3(OP.line, x, y);
+    include(this.box, x, y);
   }
 
-  private edge(part: PathShape | EllipseShape, t: Transform, box: Box, first: boolean): void {
-    if (part.type === 'ellipse') {
-      this.ellipse(part, t, box, first);
-      return;
-    }
-    for (const [i, vertex] of part.vertices.entries())
-      this.to(
-        first && i === 0 ? OP.move : OP.line,
-        applyX(t, vertex.x, vertex.y),
-        applyY(t, vertex.x, vertex.y),
-        box,
-      );
+  arc(arc: AxisEllipse): void {
+    this.ops.push4(OP.arc, arc.x, arc.y, arc.rx);
+    this.ops.push4(arc.ry, arc.rotation, arc.from, arc.to);
+    includeEllipse(this.box, arc);
   }
 
-  private ellipse(shape: EllipseShape, t: Transform, box: Box, moves: boolean): void {
-    if (moves) {
-      const x = shape.centre[0] + shape.u[0] * Math.cos(shape.from) + shape.v[0] * Math.sin(shape.from);
-      const y = shape.centre[1] + shape.u[1] * Math.cos(shape.from) + shape.v[1] * Math.sin(shape.from);
-      this.to(OP.move, applyX(t, x, y), applyY(t, x, y), box);
-    }
-    this.arc(shape, t, box);
+  close(): void {
+    this.ops.push(OP.close);
   }
 
-  private arc(shape: EllipseShape, t: Transform, box: Box): void {
-    const axes = toAxes(shape.centre, shape.u, shape.v, shape.from, shape.to, t);
-    this.ops.push4(OP.arc, axes.x, axes.y, axes.rx);
-    this.ops.push4(axes.ry, axes.rotation, axes.from, axes.to);
-    includeEllipse(box, axes);
-  }
+  // ---- text ----
 
-  private cross(x: number, y: number, t: Transform, box: Box): void {
-    const at: [number, number] = [applyX(t, x, y), applyY(t, x, y)];
-    this.to(OP.move, at[0], at[1], box);
-    this.to(OP.line, at[0], at[1], box);
-  }
-
-  private text(shape: TextShape, outer: Transform, box: Box): void {
+  private drawText(row: number, shape: TextShape, outer: Space, props: Effective, top: number): void {
     const laid = layOut(shape);
-    const cos = Math.cos(shape.angleRad) * shape.height;
-    const sin = Math.sin(shape.angleRad) * shape.height;
-    const flipX = shape.mirroredX ? -1 : 1;
-    const flipY = shape.upsideDown ? -1 : 1;
-    const own: Transform = [cos * flipX, sin * flipX, -sin * flipY, cos * flipY, shape.x, shape.y];
-    const t = compose(outer, compose(shape.system, own));
-    for (const [x, y] of [
-      [laid.minX, laid.minY],
-      [laid.maxX, laid.minY],
-      [laid.minX, laid.maxY],
-      [laid.maxX, laid.maxY],
-    ])
-      include(box, applyX(t, x, y), applyY(t, x, y));
+    const transform = textTransform(shape, outer, laid.heightFactor);
+    const drawn = this.item(
+      ITEM.text,
+      row,
+      props,
+      top,
+      0,
+      () => includeText(this.box, laid, transform),
+      this.texts.length,
+    );
+    if (!drawn) return;
+    for (const piece of laid.pieces) if (piece.missing) this.lettersMissing += [...piece.text].length;
+    const { background } = shape;
+    const margin = background?.margin ?? 0;
     this.texts.push({
-      transform: t,
-      widthFactor: laid.widthFactor,
-      slantRad: shape.slantRad,
-      lines: laid.lines.map(({ text, x, y }) => ({ text, x, y })),
+      transform,
+      pieces: laid.pieces
+        .filter((piece) => piece.text.trim() !== '')
+        .map(({ missing: _, colour, ...piece }) => ({ ...piece, rgb: colour ? rgbOf(colour) : -1 })),
+      rules: laid.rules.map(({ from, to, colour }) => [...from, ...to, colour ? rgbOf(colour) : -1] as const),
+      background: background && {
+        box: [laid.minX - margin, laid.minY - margin, laid.maxX + margin, laid.maxY + margin],
+        rgb: background.colour ? rgbOf(background.colour) : -1,
+      },
     });
   }
 
-  private look(row: number, props: Effective): number {
+  // ---- lines without an end: cut where the drawing ends ----
+
+  private drawEndless(): void {
+    if (this.endless.length === 0) return;
+    const { minX, minY, maxX, maxY } = isEmpty(this.bounds)
+      ? { minX: -100, minY: -100, maxX: 100, maxY: 100 }
+      : this.bounds;
+    const spare = Math.max(maxX - minX, maxY - minY, 1) * 0.05;
+    const window: Box = { minX: minX - spare, minY: minY - spare, maxX: maxX + spare, maxY: maxY + spare };
+    for (const { shape, space, props, row, top } of this.endless) {
+      const m = space;
+      const [x, y] = [
+        m[0] * shape.at[0] + m[1] * shape.at[1] + m[2] * shape.at[2] + m[3],
+        m[4] * shape.at[0] + m[5] * shape.at[1] + m[6] * shape.at[2] + m[7],
+      ];
+      const [dx, dy] = [
+        m[0] * shape.direction[0] + m[1] * shape.direction[1] + m[2] * shape.direction[2],
+        m[4] * shape.direction[0] + m[5] * shape.direction[1] + m[6] * shape.direction[2],
+      ];
+      const cut = cutLine(x, y, dx, dy, shape.both ? -Infinity : 0, window);
+      if (!cut) continue;
+      const before = { ...this.bounds };
+      this.item(ITEM.stroke, row, props, top, 0, () => {
+        this.move(x + dx * cut[0], y + dy * cut[0]);
+        this.line(x + dx * cut[1], y + dy * cut[1]);
+      });
+      // What has no end does not make the drawing larger.
+      if (!isEmpty(before)) Object.assign(this.bounds, before);
+    }
+  }
+
+  // ---- looks ----
+
+  private look(row: number, props: Effective, widthUnits: number): number {
     const { drawing } = this;
-    const layer = this.layer(props);
-    const rgb = rgbOf(props.colour);
     const scale = this.linetypeScale * drawing.objects.linetypeScale[row];
     // Neighbours mostly look alike: the last look is tried before the index.
     const last = this.lastLook;
-    if (
-      last &&
-      last.layer === layer &&
-      last.rgb === rgb &&
-      last.widthMm === props.widthMm &&
-      last.linetype === props.linetype &&
-      last.scale === scale
-    )
+    if (last && last.scale === scale && last.widthUnits === widthUnits && sameLook(last.props, props))
       return last.index;
-    const key = `${layer}|${rgb}|${props.widthMm}|${foldName(props.linetype)}|${scale}`;
+    const layer = this.layer(props.layer);
+    const rgb = rgbOf(props.colour);
+    const by = {
+      colour: this.layerBy(props.colourBy),
+      linetype: this.layerBy(props.linetypeBy),
+      width: this.layerBy(props.widthBy),
+    };
+    const key = [
+      layer,
+      rgb,
+      props.widthMm,
+      foldName(props.linetype),
+      scale,
+      widthUnits,
+      by.colour,
+      by.linetype,
+      by.width,
+      props.colourFrom,
+      props.linetypeFrom,
+      props.widthFrom,
+    ].join('|');
     let index = this.lookIndex.get(key);
     if (index === undefined) {
       index = this.looks.length;
       this.lookIndex.set(key, index);
-      const elements = drawing.linetypes.get(foldName(props.linetype))?.elements ?? [];
       this.looks.push({
         layer,
         rgb,
         widthMm: props.widthMm,
-        dashes: elements.map((length) => length * scale),
+        widthUnits,
+        linetype: drawing.linetypes.get(foldName(props.linetype))?.name ?? props.linetype,
+        ...patternOf(drawing, props.linetype, scale),
+        from: { colour: props.colourFrom, linetype: props.linetypeFrom, width: props.widthFrom },
+        by,
       });
     }
-    this.lastLook = { layer, rgb, widthMm: props.widthMm, linetype: props.linetype, scale, index };
+    this.lastLook = { props, scale, widthUnits, index };
     return index;
   }
 
-  private layer(props: Effective): number {
-    const known = this.layerByText.get(props.layer);
+  private layerBy = (name: string | null): number => (name === null ? -1 : this.layer(name));
+
+  private layer(name: string): number {
+    const known = this.layerByText.get(name);
     if (known !== undefined) return known;
-    const key = foldName(props.layer);
+    const key = foldName(name);
     let index = this.layerIndex.get(key);
     if (index === undefined) {
       index = this.layers.length;
       this.layerIndex.set(key, index);
       const record = this.drawing.layerByName.get(key);
       this.layers.push({
-        name: record?.name ?? props.layer,
-        prints: props.prints,
+        name: record?.name ?? name,
+        prints: record?.prints ?? true,
         handle: record?.handle ?? '',
       });
     }
-    this.layerByText.set(props.layer, index);
+    this.layerByText.set(name, index);
     return index;
   }
 
@@ -391,6 +508,7 @@ class PictureBuilder {
       index = this.handles.length;
       this.handleIndex[row] = index;
       this.handles.push(handleOf(this.drawing, row));
+      this.kinds.push(kindOf(this.drawing, row));
     }
     return index;
   }
@@ -416,32 +534,29 @@ class PictureBuilder {
       transform: compose(translation(-this.origin[0], -this.origin[1]), shape.transform),
       scale: shape.scale,
       hiddenLayers: shape.hiddenLayers,
+      looks: windowLooks(
+        this.drawing,
+        handleOf(this.drawing, row),
+        this.linetypeScale,
+        this.options.defaultWidthMm,
+      ),
+      clip: windowClip(this.drawing, shape, this.origin),
       handle: this.handle(row),
     }));
   }
-
-  private scaleOfSpace(sheet: DrawingSheet | null): {
-    mmPerUnit: number;
-    mmPerPatternUnit: number;
-    note: string | null;
-  } {
-    const inch = this.drawing.reader.headerNumber('$MEASUREMENT', 1) === 0 ? 25.4 : 1;
-    if (sheet) {
-      const mmPerUnit = sheet.paper?.mmPerUnit ?? inch;
-      return { mmPerUnit, mmPerPatternUnit: mmPerUnit, note: null };
-    }
-    const seen = largestViewport(this.drawing);
-    const paperPatterns = this.drawing.reader.headerNumber('$PSLTSCALE', 1) === 1;
-    if (seen)
-      return {
-        mmPerUnit: seen.mmPerUnit,
-        mmPerPatternUnit: paperPatterns ? seen.sheetMm : seen.mmPerUnit,
-        note: `as on sheet ${seen.sheet}`,
-      };
-    const mmPerUnit = 1 / preferredScale(Math.max(widthOf(this.bounds), heightOf(this.bounds)));
-    return { mmPerUnit, mmPerPatternUnit: mmPerUnit, note: 'fitted to an A1 sheet' };
-  }
 }
+
+const sameLook = (a: Effective, b: Effective): boolean =>
+  a.layer === b.layer &&
+  a.widthMm === b.widthMm &&
+  a.linetype === b.linetype &&
+  a.colourFrom === b.colourFrom &&
+  a.linetypeFrom === b.linetypeFrom &&
+  a.widthFrom === b.widthFrom &&
+  a.colourBy === b.colourBy &&
+  a.linetypeBy === b.linetypeBy &&
+  a.widthBy === b.widthBy &&
+  rgbOf(a.colour) === rgbOf(b.colour);
 
 /** The edge of a viewport, which prints like any line on its layer. */
 function frameOf({ centre: [x, y], width, height }: ViewportShape): PathShape {
@@ -455,79 +570,143 @@ function frameOf({ centre: [x, y], width, height }: ViewportShape): PathShape {
     vertices: [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)],
     closed: true,
     width: 0,
-    system: IDENTITY,
+    system: IDENTITY_SPACE,
   };
 }
 
-/** Scale of the largest viewport of any sheet: what the model is mostly seen at. */
-export function largestViewport(
-  drawing: Drawing,
-): { sheet: string; mmPerUnit: number; sheetMm: number } | null {
-  let best: { sheet: string; mmPerUnit: number; sheetMm: number } | null = null;
-  let largest = 0;
-  for (const sheet of drawing.sheets) {
-    const sheetMm = sheet.paper?.mmPerUnit ?? 1;
-    for (const row of drawing.containers[sheet.container].rows) {
-      if (kindOf(drawing, row) !== 'viewport') continue;
-      const shape = shapeOf(drawing, row);
-      if (shape?.type !== 'viewport' || shape.id === 1 || !(shape.scale > 0)) continue;
-      const area = shape.width * shape.height;
-      if (area <= largest) continue;
-      largest = area;
-      best = { sheet: sheet.name, mmPerUnit: shape.scale * sheetMm, sheetMm };
+/** Segments whose width changes along them, as areas; arcs by straight pieces. */
+function tapered(shape: PathShape): [number, number, number][][] {
+  const areas: [number, number, number][][] = [];
+  const { vertices } = shape;
+  const count = shape.closed ? vertices.length : vertices.length - 1;
+  for (let i = 0; i < count; i++) {
+    const from = vertices[i];
+    const to = vertices[(i + 1) % vertices.length];
+    const [w0, w1] = from.widths ?? [shape.width, shape.width];
+    if (!(w0 > 0 || w1 > 0)) continue;
+    const points = segmentPoints(from, to);
+    const left: [number, number, number][] = [];
+    const right: [number, number, number][] = [];
+    for (const [k, [x, y, nx, ny]] of points.entries()) {
+      const half = (w0 + ((w1 - w0) * k) / (points.length - 1)) / 2;
+      left.push([x + nx * half, y + ny * half, 0]);
+      right.push([x - nx * half, y - ny * half, 0]);
     }
+    areas.push([...left, ...right.reverse()]);
   }
-  return best;
+  return areas;
 }
 
-/** Model units per paper mm at which an extent fits the long side of an A1 sheet, from the 1-2-5 series of ISO 5455. */
-export function preferredScale(extent: number): number {
-  const needed = extent / 800;
-  if (!(needed > 0) || !Number.isFinite(needed)) return 1;
-  const power = 10 ** Math.floor(Math.log10(needed));
-  return ([1, 2, 5, 10].find((step) => step * power >= needed) ?? 10) * power;
+type Station = readonly [x: number, y: number, normalX: number, normalY: number];
+
+function segmentPoints(
+  from: { x: number; y: number; bulge: number },
+  to: { x: number; y: number },
+): Station[] {
+  const [dx, dy] = [to.x - from.x, to.y - from.y];
+  const length = Math.hypot(dx, dy) || 1;
+  if (Math.abs(from.bulge) < 1e-12)
+    return [
+      [from.x, from.y, -dy / length, dx / length],
+      [to.x, to.y, -dy / length, dx / length],
+    ];
+  const sweep = 4 * Math.atan(from.bulge);
+  const radius = (length * (1 + from.bulge ** 2)) / (4 * Math.abs(from.bulge));
+  const offset = (length * (1 - from.bulge ** 2)) / (4 * from.bulge);
+  const cx = (from.x + to.x) / 2 - (dy / length) * offset;
+  const cy = (from.y + to.y) / 2 + (dx / length) * offset;
+  const start = Math.atan2(from.y - cy, from.x - cx);
+  const steps = Math.max(4, Math.ceil(Math.abs(sweep) / 0.1));
+  const side = sweep > 0 ? -1 : 1;
+  return Array.from({ length: steps + 1 }, (_, i): Station => {
+    const angle = start + (sweep * i) / steps;
+    return [
+      cx + radius * Math.cos(angle),
+      cy + radius * Math.sin(angle),
+      side * Math.cos(angle),
+      side * Math.sin(angle),
+    ];
+  });
+}
+
+/** The stretch of a line x + t·dx, y + t·dy inside a box (Liang and Barsky); null when it passes by. */
+export function cutLine(
+  x: number,
+  y: number,
+  dx: number,
+  dy: number,
+  least: number,
+  box: Box,
+): [number, number] | null {
+  let from = least;
+  let to = Infinity;
+  for (const [at, step, low, high] of [
+    [x, dx, box.minX, box.maxX],
+    [y, dy, box.minY, box.maxY],
+  ]) {
+    if (step === 0) {
+      if (at < low || at > high) return null;
+      continue;
+    }
+    const [a, b] = [(low - at) / step, (high - at) / step];
+    from = Math.max(from, Math.min(a, b));
+    to = Math.min(to, Math.max(a, b));
+  }
+  return from < to && Number.isFinite(from) && Number.isFinite(to) ? [from, to] : null;
 }
 
 function firstPoint(shape: Shape): readonly [number, number] | null {
   switch (shape.type) {
-    case 'path':
-      return shape.vertices.length > 0
-        ? [
-            applyX(shape.system, shape.vertices[0].x, shape.vertices[0].y),
-            applyY(shape.system, shape.vertices[0].x, shape.vertices[0].y),
-          ]
-        : null;
-    case 'ellipse':
-      return [applyX(shape.system, ...shape.centre), applyY(shape.system, ...shape.centre)];
+    case 'path': {
+      const [first] = shape.vertices;
+      if (!first) return null;
+      const t = planOf(shape.system);
+      return [applyX(t, first.x, first.y), applyY(t, first.x, first.y)];
+    }
+    case 'ellipse': {
+      const t = planOf(shape.system);
+      return [applyX(t, ...shape.centre), applyY(t, ...shape.centre)];
+    }
     case 'polygon':
-      return shape.points[0] ?? null;
+    case 'mask':
+      return shape.points.length > 0 ? [shape.points[0][0], shape.points[0][1]] : null;
     case 'placement':
-      return shape.transforms.length > 0 && shape.transforms[0] !== IDENTITY
-        ? [shape.transforms[0][4], shape.transforms[0][5]]
+      return shape.spaces.length > 0 && shape.spaces[0] !== IDENTITY_SPACE
+        ? [shape.spaces[0][3], shape.spaces[0][7]]
         : null;
     case 'viewport':
       return shape.centre;
     case 'point':
-    case 'text':
       return [shape.x, shape.y];
+    case 'text': {
+      const t = planOf(shape.system);
+      return [applyX(t, shape.x, shape.y), applyY(t, shape.x, shape.y)];
+    }
+    case 'compound':
+      return shape.parts.length > 0 ? firstPoint(shape.parts[0].shape) : null;
     default:
       return null;
   }
 }
 
-/** A fill's line families in the picture's coordinates. Unequal scaling bends angles; the plotted look keeps them. */
-function fillSeenThrough(shape: Extract<Shape, { type: 'fill' }>, t: Transform): FillItem {
+/** A fill's line families in the picture's coordinates. Unequal scaling bends angles; the plotted look bends them too. */
+function fillSeenThrough(shape: FillShape, t: Transform): FillItem {
   const turn = Math.atan2(t[1], t[0]);
-  const grow = scaleOf(t);
   return {
     solid: shape.solid,
-    families: shape.families.map((family) => ({
-      angleRad: family.angleRad + turn,
-      baseX: applyX(t, family.baseX, family.baseY),
-      baseY: applyY(t, family.baseX, family.baseY),
-      offsetX: t[0] * family.offsetX + t[2] * family.offsetY,
-      offsetY: t[1] * family.offsetX + t[3] * family.offsetY,
-      dashes: family.dashes.map((length) => length * grow),
-    })),
+    gradient: shape.gradient && { ...shape.gradient, angleRad: shape.gradient.angleRad + turn },
+    families: shape.families.map((family) => {
+      const [ux, uy] = [Math.cos(family.angleRad), Math.sin(family.angleRad)];
+      const [dx, dy] = [t[0] * ux + t[2] * uy, t[1] * ux + t[3] * uy];
+      const grow = Math.hypot(dx, dy);
+      return {
+        angleRad: Math.atan2(dy, dx),
+        baseX: applyX(t, family.baseX, family.baseY),
+        baseY: applyY(t, family.baseX, family.baseY),
+        offsetX: t[0] * family.offsetX + t[2] * family.offsetY,
+        offsetY: t[1] * family.offsetX + t[3] * family.offsetY,
+        dashes: family.dashes.map((length) => length * grow),
+      };
+    }),
   };
 }

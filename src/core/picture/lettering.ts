@@ -1,100 +1,289 @@
+import type { Colour } from '../drawing/colour';
+import type { Face, Paragraph, TextRun } from '../drawing/lettering';
 import type { TextShape } from '../drawing/shapes';
-import { ADVANCE_RUNS, CAP_HEIGHT, DESCENT } from './lettering-metrics';
+import { glyphOf, LETTER_SPACE } from './alphabet';
+import { FACE_METRICS } from './face-metrics';
 
-const ADVANCES = new Map<number, number>();
-for (const [first, widths] of ADVANCE_RUNS)
-  for (const [i, width] of widths.entries()) ADVANCES.set(first + i, width);
+const ADVANCES = Object.fromEntries(
+  Object.entries(FACE_METRICS).map(([face, { runs, capHeight }]) => {
+    const widths = new Map<number, number>();
+    for (const [first, row] of runs)
+      for (const [i, width] of row.entries()) widths.set(first + i, width / 1000 / capHeight);
+    return [face, widths];
+  }),
+) as Record<Exclude<Face, 'stroke'>, Map<number, number>>;
 
-/** Ideographs and other characters the shipped face lacks fill about a square. */
-const WIDE = 1000;
-const NARROW = 560;
-const isWide = (code: number): boolean => code >= 0x2e80 && code <= 0xffef;
+/** Ideographs fill about a square; other letters without a shipped form are given a middling width. */
+const WIDE = 1.4;
+const NARROW = 0.8;
+const isWide = (code: number): boolean =>
+  code >= 0x1100 && (code <= 0x115f || (code >= 0x2e80 && code <= 0xffef));
 
-/** Width of a text at capital height 1, before the width factor. */
-export function textWidth(text: string): number {
-  let sum = 0;
-  for (const character of text) {
-    const code = character.codePointAt(0)!;
-    sum += ADVANCES.get(code) ?? (isWide(code) ? WIDE : NARROW);
-  }
-  return sum / 1000 / CAP_HEIGHT;
+/** How far descenders reach below the base line, capital height 1. */
+export const DROP = 0.3;
+/** Distance from one line to the next as a multiple of the height when the text says nothing (ISO 3098: at least 1.4). */
+const UNDER = -0.25;
+const OVER = 1.2;
+const STACKED = 0.7;
+
+const hasLetter = (face: Face, character: string): boolean =>
+  face === 'stroke' ? glyphOf(character) !== null : ADVANCES[face].has(character.codePointAt(0)!);
+
+/**
+ * The shipped face that can show a letter: the wanted one, or the one that has it; null when none does.
+ */
+export function faceForLetter(wanted: Face, character: string): Face | null {
+  if (hasLetter(wanted, character)) return wanted;
+  return (['stroke', 'serif', 'sans'] as const).find((face) => hasLetter(face, character)) ?? null;
 }
 
-/** One line of a text, laid out: its baseline's start in the text's own axes, in capital heights. */
-export interface LaidLine {
+/** Width of a letter with the space that follows it, capital height 1. */
+function letterWidth(face: Face | null, character: string): number {
+  if (face === null) return isWide(character.codePointAt(0)!) ? WIDE : NARROW;
+  if (face === 'stroke') return glyphOf(character)!.width + LETTER_SPACE;
+  return ADVANCES[face].get(character.codePointAt(0)!)!;
+}
+
+/** Width of a text at capital height 1, before any width factor. */
+export function textWidth(text: string, face: Face): number {
+  let sum = 0;
+  for (const character of text) sum += letterWidth(faceForLetter(face, character), character);
+  return sum;
+}
+
+/** Letters that none of the shipped faces can show. */
+export function missingLetters(text: string, face: Face): number {
+  let missing = 0;
+  for (const character of text) if (character > ' ' && faceForLetter(face, character) === null) missing++;
+  return missing;
+}
+
+/** Letters of one face side by side, laid out: where their base line begins, in heights of the text. */
+export interface Piece {
   readonly text: string;
+  readonly face: Face;
   readonly x: number;
   readonly y: number;
+  /** Height of capitals, in heights of the text. */
+  readonly size: number;
   readonly width: number;
+  readonly widthFactor: number;
+  readonly slantRad: number;
+  readonly tracking: number;
+  readonly colour: Colour | null;
+  /** No shipped face has these letters: they are shown with whatever the screen has, or as boxes. */
+  readonly missing: boolean;
+}
+
+/** A straight stroke that belongs to the lettering: under, over or through it, or the bar of a fraction. */
+export interface Rule {
+  readonly from: readonly [number, number];
+  readonly to: readonly [number, number];
+  readonly colour: Colour | null;
 }
 
 export interface LaidText {
-  readonly lines: readonly LaidLine[];
-  /** Box in the text's own axes, in capital heights. */
+  readonly pieces: readonly Piece[];
+  readonly rules: readonly Rule[];
+  /** Box in the text's own axes, in heights of the text. */
   readonly minX: number;
   readonly minY: number;
   readonly maxX: number;
   readonly maxY: number;
-  /** Factor on widths: the style's, or what fits the text between its two points. */
-  readonly widthFactor: number;
+  /** Factor on heights, for text that is fitted between two points and keeps its shape. */
+  readonly heightFactor: number;
 }
 
-/** Font size for capitals of height 1. */
-export const FONT_SIZE = 1 / CAP_HEIGHT;
-
-const DROP = DESCENT / CAP_HEIGHT;
+interface Atom {
+  readonly pieces: Piece[];
+  readonly rules: Rule[];
+  readonly width: number;
+  readonly size: number;
+  readonly blank: boolean;
+}
 
 /** Breaks a text into lines and places them about its anchor. */
 export function layOut(shape: TextShape): LaidText {
   const { height } = shape;
-  let widthFactor = shape.widthFactor;
-  const natural = Math.max(1e-9, textWidth(shape.lines[0] ?? ''));
-  if (shape.fitTo && height > 0)
-    widthFactor =
-      Math.hypot(shape.fitTo[0] - shape.x, shape.fitTo[1] - shape.y) / height / natural || widthFactor;
-  const limit =
-    shape.wrapWidth > 0 && height > 0 ? shape.wrapWidth / height / widthFactor : Number.POSITIVE_INFINITY;
-  const lines = shape.lines.flatMap((line) => wrap(line, limit));
-  const step = shape.lineSpacing;
+  let paragraphs = shape.paragraphs;
+  let heightFactor = 1;
+  if (shape.fitTo && height > 0) {
+    const natural = paragraphs[0]?.runs.reduce((sum, run) => sum + atomWidth(run), 0) ?? 0;
+    const wanted = Math.hypot(shape.fitTo[0] - shape.x, shape.fitTo[1] - shape.y) / height;
+    const factor = natural > 1e-9 && wanted > 0 ? wanted / natural : 1;
+    if (shape.fitKeepsShape) heightFactor = factor;
+    else
+      paragraphs = paragraphs.map(({ runs, align }) => ({
+        runs: runs.map((run) => ({ ...run, widthFactor: run.widthFactor * factor })),
+        align,
+      }));
+  }
+  const limit = shape.wrapWidth > 0 && height > 0 ? shape.wrapWidth / height : Number.POSITIVE_INFINITY;
+  const lines = paragraphs.flatMap((paragraph) => breakLines(paragraph, limit));
+  const tops: number[] = [];
+  let y = 0;
+  for (const [i, line] of lines.entries()) {
+    const size = line.size || 1;
+    y -= i === 0 ? size : shape.lineSpacing * (shape.exactSpacing ? 1 : size);
+    tops.push(y);
+  }
   // Distances down from the top of the capitals of the first line.
-  const depth = (lines.length - 1) * step + 1;
-  const first =
+  const depth = -y;
+  const shift =
     shape.up === 'top'
-      ? -1
+      ? 0
       : shape.up === 'middle'
-        ? depth / 2 - 1
+        ? depth / 2
         : shape.up === 'bottom'
-          ? depth - 1 + (shape.lines.length === 1 && shape.wrapWidth === 0 ? DROP : 0)
-          : 0;
-  let minX = Infinity;
-  let maxX = -Infinity;
-  const laid = lines.map((text, i): LaidLine => {
-    const width = textWidth(text) * widthFactor;
-    const x = shape.across === 0 ? 0 : -shape.across * width;
+          ? depth + (lines.length === 1 && shape.wrapWidth === 0 ? DROP : 0)
+          : (lines[0]?.size ?? 1) || 1;
+  const frame = Number.isFinite(limit) ? limit : Math.max(0, ...lines.map((line) => line.width));
+  const pieces: Piece[] = [];
+  const rules: Rule[] = [];
+  let [minX, maxX] = [Infinity, -Infinity];
+  for (const [i, line] of lines.entries()) {
+    const base = tops[i] + shift;
+    const left = -shape.across * frame;
+    const across = line.align === null ? shape.across : { left: 0, centre: 0.5, right: 1 }[line.align];
+    let x = left + across * (frame - line.width);
     minX = Math.min(minX, x);
-    maxX = Math.max(maxX, x + width);
-    return { text, x, y: first - i * step, width };
-  });
+    maxX = Math.max(maxX, x + line.width);
+    for (const atom of line.atoms) {
+      for (const piece of atom.pieces) pieces.push({ ...piece, x: piece.x + x, y: piece.y + base });
+      for (const { from, to, colour } of atom.rules)
+        rules.push({ from: [from[0] + x, from[1] + base], to: [to[0] + x, to[1] + base], colour });
+      x += atom.width;
+    }
+  }
+  if (!(minX <= maxX)) [minX, maxX] = [0, 0];
   return {
-    lines: laid,
+    pieces,
+    rules,
     minX,
     maxX,
-    minY: first - (lines.length - 1) * step - DROP,
-    maxY: first + 1,
-    widthFactor,
+    minY: y + shift - DROP * (lines.at(-1)?.size || 1),
+    maxY: shift,
+    heightFactor,
   };
 }
 
-function wrap(line: string, limit: number): string[] {
-  if (textWidth(line) <= limit) return [line];
-  const lines: string[] = [];
-  let current = '';
-  for (const word of line.split(/(?<= )/)) {
-    if (current !== '' && textWidth((current + word).trimEnd()) > limit) {
-      lines.push(current.trimEnd());
-      current = word;
-    } else current += word;
+interface Line {
+  readonly atoms: readonly Atom[];
+  readonly width: number;
+  readonly size: number;
+  readonly align: Paragraph['align'];
+}
+
+function breakLines({ runs, align }: Paragraph, limit: number): Line[] {
+  const lines: Line[] = [];
+  let atoms: Atom[] = [];
+  let width = 0;
+  const finish = (): void => {
+    while (atoms.length > 0 && atoms.at(-1)!.blank) width -= atoms.pop()!.width;
+    lines.push({
+      atoms,
+      width,
+      size: Math.max(0, ...atoms.map((atom) => atom.size)) || runs[0]?.size || 1,
+      align,
+    });
+    atoms = [];
+    width = 0;
+  };
+  for (const atom of runs.flatMap(atomsOf)) {
+    if (atoms.length > 0 && !atom.blank && width + atom.width > limit * 1.000001) {
+      finish();
+    }
+    if (atoms.length === 0 && atom.blank && lines.length > 0) continue;
+    atoms.push(atom);
+    width += atom.width;
   }
-  lines.push(current.trimEnd());
+  finish();
   return lines;
+}
+
+const atomWidth = (run: TextRun): number => atomsOf(run).reduce((sum, atom) => sum + atom.width, 0);
+
+/** Words and blanks of a run; ideographs stand alone, as a line may break between any two. */
+function atomsOf(run: TextRun): Atom[] {
+  if (run.stack) return [stacked(run, run.stack)];
+  const words = run.text.match(/[ \t]+|[\u2e80-\uffef]|[^ \t\u2e80-\uffef]+/gu) ?? [];
+  return words.map((word) => {
+    const pieces = piecesOf(word, run, 0, 0, run.size);
+    const width = pieces.reduce((sum, piece) => sum + piece.width, 0);
+    const rules: Rule[] = [];
+    for (const [wanted, y] of [
+      [run.under, UNDER],
+      [run.over, OVER],
+      [run.struck, 0.45],
+    ] as const)
+      if (wanted) rules.push({ from: [0, y * run.size], to: [width, y * run.size], colour: run.colour });
+    return { pieces, rules, width, size: run.size, blank: /^[ \t]/.test(word) };
+  });
+}
+
+/** Letters side by side, split where the face must change because one lacks a letter. */
+function piecesOf(text: string, run: TextRun, x: number, y: number, size: number): Piece[] {
+  const pieces: Piece[] = [];
+  let at = x;
+  let current = '';
+  let face: Face | null | undefined;
+  let width = 0;
+  const push = (): void => {
+    if (current === '' || face === undefined) return;
+    const wide = width * size * run.widthFactor * run.tracking;
+    pieces.push({
+      text: current,
+      face: face ?? 'sans',
+      x: at,
+      y,
+      size,
+      width: wide,
+      widthFactor: run.widthFactor,
+      slantRad: run.slantRad,
+      tracking: run.tracking,
+      colour: run.colour,
+      missing: face === null,
+    });
+    at += wide;
+    current = '';
+    width = 0;
+  };
+  for (const character of text) {
+    const next = faceForLetter(run.face, character);
+    if (next !== face) push();
+    face = next;
+    current += character;
+    width += letterWidth(face, character);
+  }
+  push();
+  return pieces;
+}
+
+function stacked(run: TextRun, { upper, lower, bar }: NonNullable<TextRun['stack']>): Atom {
+  const size = run.size * STACKED;
+  const widthOf = (text: string): number => textWidth(text, run.face) * size * run.widthFactor * run.tracking;
+  const [above, below] = [widthOf(upper), widthOf(lower)];
+  const gap = 0.15 * run.size;
+  if (bar === 'slanted') {
+    const pieces = [
+      ...piecesOf(upper, run, 0, 0.45 * run.size, size),
+      ...piecesOf(lower, run, above + gap * 2, -0.15 * run.size, size),
+    ];
+    const rule: Rule = {
+      from: [above, -0.15 * run.size],
+      to: [above + gap * 2, 1.1 * run.size],
+      colour: run.colour,
+    };
+    return { pieces, rules: [rule], width: above + below + gap * 2, size: run.size, blank: false };
+  }
+  const width = Math.max(above, below);
+  // A fraction is centred, a tolerance stands to the left.
+  const place = (own: number): number => (bar === 'level' ? (width - own) / 2 : 0);
+  const pieces = [
+    ...piecesOf(upper, run, place(above), 0.5 * run.size + gap, size),
+    ...piecesOf(lower, run, place(below), 0.5 * run.size - gap - size, size),
+  ];
+  const rules: Rule[] =
+    bar === 'level' ? [{ from: [0, 0.5 * run.size], to: [width, 0.5 * run.size], colour: run.colour }] : [];
+  return { pieces, rules, width: width + gap, size: run.size, blank: false };
 }

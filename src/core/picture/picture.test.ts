@@ -1,12 +1,19 @@
 import { linkspan } from '../../../demo/drawings';
 import type { Drawing } from '../drawing/drawing';
+import { PLAIN_RUN } from '../drawing/lettering';
+import type { TextShape } from '../drawing/shapes';
 import { DrawingComposer } from '../dxf/composer';
-import { multiLineText, plainText } from '../dxf/decode-text';
 import { readDrawing } from '../dxf/interpret';
-import { buildPicture, preferredScale } from './build';
-import { layOut, textWidth } from './lettering';
-import { markedBox, NO_MARKS, paint, type Surface } from './paint';
+import { multiLineText, parseMultiLine, plainText } from '../dxf/multi-line-text';
+import { IDENTITY_SPACE } from '../geometry/space';
+import { glyphOf } from './alphabet';
+import { buildPicture } from './build';
+import { faceForLetter, layOut, missingLetters, textWidth } from './lettering';
+import { markedBox, NO_MARKS } from './marks';
+import { type PaintOptions, paint } from './paint';
 import { ITEM, ITEM_STRIDE, type PictureData, packPicture, unpackPicture } from './picture';
+import type { Surface } from './surface';
+import { preferredScale } from './windows';
 
 const OPTIONS = { defaultWidthMm: 0.25 };
 
@@ -116,33 +123,34 @@ describe('buildPicture', () => {
 });
 
 describe('lettering', () => {
-  const shape = {
+  const shape: TextShape = {
     type: 'text',
-    lines: ['Plan 1:200'],
+    paragraphs: [{ runs: [{ ...PLAIN_RUN, face: 'sans', text: 'Plan 1:200' }], align: null }],
     x: 0,
     y: 0,
     height: 2,
     angleRad: 0,
-    widthFactor: 1,
-    slantRad: 0,
     across: 0,
     up: 'baseline',
     lineSpacing: 5 / 3,
+    exactSpacing: false,
     wrapWidth: 0,
     fitTo: null,
+    fitKeepsShape: false,
     mirroredX: false,
     upsideDown: false,
-    system: [1, 0, 0, 1, 0, 0],
-  } as const;
+    background: null,
+    system: IDENTITY_SPACE,
+  };
 
   it('is anchored where it says', () => {
     const left = layOut(shape);
-    expect(left.lines[0]).toMatchObject({ x: 0, y: 0 });
+    expect(left.pieces[0]).toMatchObject({ x: 0, y: 0 });
     const right = layOut({ ...shape, across: 1 });
     expect(right.maxX).toBeCloseTo(0);
     const middle = layOut({ ...shape, across: 0.5, up: 'middle' });
     expect(middle.minX).toBeCloseTo(-middle.maxX);
-    expect(middle.lines[0].y).toBeCloseTo(-0.5);
+    expect(middle.pieces[0].y).toBeCloseTo(-0.5);
   });
 
   it('fits between two points', () => {
@@ -152,16 +160,64 @@ describe('lettering', () => {
 
   it('breaks lines at its width, never inside a word', () => {
     const words = 'All steel to be blasted and coated after cutting';
-    const laid = layOut({ ...shape, lines: [words], wrapWidth: 20, up: 'top' });
-    expect(laid.lines.length).toBeGreaterThan(2);
-    expect(laid.lines.map((line) => line.text).join(' ')).toBe(words);
-    for (const line of laid.lines) expect(line.width).toBeLessThanOrEqual(10);
+    const laid = layOut({
+      ...shape,
+      paragraphs: [{ runs: [{ ...PLAIN_RUN, text: words }], align: null }],
+      wrapWidth: 20,
+      up: 'top',
+    });
+    const lines = [...new Set(laid.pieces.map((piece) => piece.y))].map((y) =>
+      laid.pieces.filter((piece) => piece.y === y),
+    );
+    expect(lines.length).toBeGreaterThan(2);
+    expect(lines.map((pieces) => pieces.map((piece) => piece.text).join('')).join(' ')).toBe(words);
+    for (const pieces of lines)
+      expect(Math.max(...pieces.map((piece) => piece.x + piece.width))).toBeLessThanOrEqual(10);
     expect(laid.maxY).toBeCloseTo(0);
   });
 
+  it('fits between two points and keeps its shape where the text says so', () => {
+    const laid = layOut({ ...shape, fitTo: [40, 0], fitKeepsShape: true });
+    expect((laid.maxX - laid.minX) * laid.heightFactor).toBeCloseTo(20);
+    expect(laid.heightFactor).not.toBeCloseTo(1);
+  });
+
   it('reads wider characters as wider', () => {
-    expect(textWidth('mmm')).toBeGreaterThan(textWidth('iii'));
-    expect(textWidth('壁')).toBeCloseTo(1 / 0.7, 1);
+    expect(textWidth('mmm', 'sans')).toBeGreaterThan(textWidth('iii', 'sans'));
+    expect(textWidth('mmm', 'stroke')).toBeGreaterThan(textWidth('iii', 'stroke'));
+  });
+
+  it('the drafting alphabet has the proportions of lettering type B', () => {
+    // source: ISO 3098-1, from memory: small letters 7/10 h, space between letters 2/10 h
+    const top = (character: string): number =>
+      Math.max(...glyphOf(character)!.strokes.flatMap((stroke) => stroke.filter((_, i) => i % 2 === 1)));
+    for (const capital of 'ABCDEFGHIJKLMNOPQRSTUVWXYZ0123456789') expect(top(capital)).toBeCloseTo(1, 1);
+    for (const small of 'acemnorsuvwxz') expect(top(small)).toBeCloseTo(0.7, 2);
+    expect(textWidth('HH', 'stroke') - textWidth('H', 'stroke')).toBeCloseTo(glyphOf('H')!.width + 0.2);
+  });
+
+  it('shows every letter of the western and central European, Greek and Cyrillic alphabets', () => {
+    const letters = 'ÄÖÜäöüßÀÉÊËÎÏÔÙÛÇçñãõåÅøØæÆœŒşğİıčřžšěůýáíóúűőĄąęłŁżźćńÞþðΩΔΣαβγδεθλμπρσφω';
+    for (const letter of `${letters}АБВГДЕЖЗИЙКЛМНОПРСТУФХЦЧШЩЪЫЬЭЮЯабвгдежзийклмнопрстуфхцчшщъыьэюя⌀°±²³`)
+      expect([letter, faceForLetter('stroke', letter)]).not.toEqual([letter, null]);
+    expect(missingLetters('壁 Wand', 'stroke')).toBe(1);
+  });
+
+  it('keeps the formatting of multi-line text in its runs', () => {
+    const [first, second] = parseMultiLine(
+      '{\\fCambria|b0|i1;Slanted} \\H2x;big\\C1;red\\P\\pqc;\\S+0.1^-0.2;',
+      2.5,
+    );
+    expect(first.runs.map(({ text, size, face }) => [text, size, face])).toEqual([
+      ['Slanted', 1, 'serif'],
+      [' ', 1, 'stroke'],
+      ['big', 2, 'stroke'],
+      ['red', 2, 'stroke'],
+    ]);
+    expect(first.runs[0].slantRad).toBeGreaterThan(0);
+    expect(first.runs[3].colour).toEqual({ number: 1 });
+    expect(second.align).toBe('centre');
+    expect(second.runs[0].stack).toEqual({ upper: '+0.1', lower: '-0.2', bar: 'none' });
   });
 
   it('takes formatting off multi-line text and resolves signs', () => {
@@ -188,6 +244,7 @@ describe('paint', () => {
     private dash: number[] = [];
     constructor() {
       for (const name of [
+        'createLinearGradient',
         'save',
         'restore',
         'setTransform',
@@ -217,41 +274,56 @@ describe('paint', () => {
     }
   }
   const view = { scale: 2, x: 0, y: 500, widthPx: 1000, heightPx: 500 };
-  const options = {
-    black: false,
+  const options: PaintOptions = {
+    colours: 'print',
     marks: NO_MARKS,
     markColour: '#900',
-    lettering: 'x',
+    paper: '#fff',
+    families: { sans: 'x', 'sans-bold': 'x', serif: 'x', mono: 'x' },
     showNonPrinting: false,
+    hidden: new Set(),
+    thinnestPx: 0.6,
+    readablePx: 2.2,
+    speckPx: 0,
   };
-  const show = (drawing: Drawing, more: Partial<typeof options> = {}): Recorder => {
+  const show = (drawing: Drawing, more: Partial<PaintOptions> = {}): Recorder => {
     const surface = new Recorder();
     const picture = { ...buildPicture(drawing, null, OPTIONS) };
     picture.head = { ...picture.head, mmPerUnit: 1, mmPerPatternUnit: 1, origin: picture.head.origin };
     paint(surface as unknown as Surface, { picture, model: null }, view, { ...options, ...more });
     return surface;
   };
+  const lines = (surface: Recorder) => surface.named('stroke').filter((call) => call.dash.length > 0);
   const drawing = compose(({ model }) => {
     model.line({ layer: 'WALL' }, [0, 0], [100, 0]);
     model.line({ layer: 'HIDE' }, [0, 10], [100, 10]);
     model.text({ layer: 'WALL' }, [0, 20], 10, 'word');
   });
 
-  it('draws true widths and dashes: 0.5 mm at 2 px a mm is 1 px, dash 6 and gap 2', () => {
-    const [stroke, ...more] = show(drawing).named('stroke');
+  it('draws true widths and dashes: 0.5 mm at 2 px a mm is 1 px, dash 6 and gap 2, both ends dashes', () => {
+    const [stroke, ...more] = lines(show(drawing));
     expect(more).toEqual([]);
-    expect(stroke.width * view.scale).toBeCloseTo(1);
-    expect(stroke.dash.map((length) => length * view.scale)).toEqual([12, 4]);
+    expect(stroke.width).toBeCloseTo(1);
     expect(stroke.stroke).toBe('#ff0000');
+    // 100 mm hold 12 repeats of 8 mm; the 4 mm left over and the 6 mm of a dash are shared by the two ends.
+    expect(stroke.dash[0]).toBeCloseTo(((100 - 12 * 8 + 6) / 2) * 2);
+    expect(stroke.dash.slice(1, 5)).toEqual([4, 12, 4, 12]);
+    expect(stroke.dash.reduce((sum, length) => sum + length, 0)).toBeCloseTo(200);
+    expect(stroke.dash.at(-2)).toBeCloseTo(stroke.dash[0]);
   });
 
   it('prints black in black, and leaves out what does not print', () => {
-    expect(
-      show(drawing, { black: true })
-        .named('stroke')
-        .map((call) => call.stroke),
-    ).toEqual(['#000']);
-    expect(show(drawing, { showNonPrinting: true }).named('stroke')).toHaveLength(2);
+    expect(lines(show(drawing, { colours: 'black' })).map((call) => call.stroke)).toEqual(['#000']);
+    const all = show(drawing, { showNonPrinting: true }).named('stroke');
+    expect(all.length).toBe(show(drawing).named('stroke').length + 1);
+    expect(show(drawing, { hidden: new Set(['wall']) }).named('stroke')).toHaveLength(0);
+  });
+
+  it('shows each layer in a colour of its own when asked', () => {
+    const colours = show(drawing, { colours: 'layer', showNonPrinting: true })
+      .named('stroke')
+      .map((call) => call.stroke);
+    expect(new Set(colours).size).toBe(2);
   });
 
   it('marks what a finding names, and frames it', () => {
@@ -286,12 +358,10 @@ describe('paint', () => {
     );
     const picture = buildPicture(filled, null, OPTIONS);
     expect(picture.items[0]).toBe(ITEM.fill);
-    const surface = show(filled);
-    const ys = surface
+    const ys = show(filled)
       .named('moveTo')
-      .map((call) => call.args[1] as number)
-      .slice(1);
-    expect(ys).toEqual(expect.arrayContaining([10, 20, 30, 90]));
-    expect(new Set(ys.slice(1).map((y, i) => y - ys[i]))).toEqual(new Set([10]));
+      .map((call) => view.y - (call.args[1] as number))
+      .map((y) => y / view.scale);
+    expect(ys).toEqual([0, 10, 20, 30, 40, 50, 60, 70, 80, 90].map((y) => expect.closeTo(y)));
   });
 });

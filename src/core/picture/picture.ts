@@ -1,35 +1,86 @@
+import type { Source } from '../drawing/effective';
+import type { ObjectKind } from '../drawing/kinds';
+import type { Face } from '../drawing/lettering';
+
 /** The plotted look of one space as plain data: what a canvas or an SVG needs, and nothing of the format. */
 
 /** Path operations, each followed by its numbers in the ops array. */
 export const OP = { move: 1, line: 2, arc: 3, close: 4 } as const;
 
-/** What an item is drawn as. */
-export const ITEM = { stroke: 0, area: 1, text: 2, fill: 3 } as const;
+/** What an item is drawn as. `run` is a stroke whose pattern runs on through its corners. */
+export const ITEM = { stroke: 0, area: 1, text: 2, fill: 3, mask: 4, run: 5 } as const;
 
 /** Numbers per item in {@link PictureData.items}. */
 export const ITEM_STRIDE = 6;
 
-/** How a run of items is drawn. */
-export interface Look {
+/** A word or a small symbol at an element of a line pattern; lengths in pattern units. */
+export interface LookMark {
+  readonly element: number;
+  readonly text: string;
+  readonly face: Face;
+  readonly height: number;
+  readonly widthFactor: number;
+  readonly angleRad: number;
+  readonly upright: boolean;
+  readonly dx: number;
+  readonly dy: number;
+}
+
+/** A line pattern: dash above 0, gap below 0, dot 0, in pattern units times the drawing's and the object's scale. */
+export interface Pattern {
+  readonly dashes: readonly number[];
+  readonly marks: readonly LookMark[];
+}
+
+/** How a run of items is drawn, and where each property comes from. */
+export interface Look extends Pattern {
   /** Index into {@link PictureHead.layers}. */
   readonly layer: number;
   /** 24-bit RGB on white paper. */
   readonly rgb: number;
   readonly widthMm: number;
-  /** Pattern units times the drawing's and the object's scale: dash above 0, gap below 0, dot 0. */
-  readonly dashes: readonly number[];
+  /** Width in picture units for lines that have one in the model; 0 for lines drawn with the pen. */
+  readonly widthUnits: number;
+  readonly linetype: string;
+  readonly from: { readonly colour: Source; readonly linetype: Source; readonly width: Source };
+  /** Layer that a property is taken from, by index, -1 where none: what other looks in a viewport apply to. */
+  readonly by: { readonly colour: number; readonly linetype: number; readonly width: number };
+}
+
+export interface TextPiece {
+  readonly text: string;
+  readonly face: Face;
+  readonly x: number;
+  readonly y: number;
+  readonly size: number;
+  readonly width: number;
+  readonly widthFactor: number;
+  readonly slantRad: number;
+  readonly tracking: number;
+  /** Colour of its own, -1 for the object's. */
+  readonly rgb: number;
 }
 
 export interface TextItem {
   /** From capital heights on the text's own axes to the picture. */
   readonly transform: readonly number[];
-  readonly widthFactor: number;
-  readonly slantRad: number;
-  readonly lines: readonly { readonly text: string; readonly x: number; readonly y: number }[];
+  readonly pieces: readonly TextPiece[];
+  /** Straight strokes: x0, y0, x1, y1, and a colour of its own or -1. */
+  readonly rules: readonly (readonly [number, number, number, number, number])[];
+  /** Masked area behind the letters: its box in the text's axes, and its colour (-1 the paper's). */
+  readonly background: {
+    readonly box: readonly [number, number, number, number];
+    readonly rgb: number;
+  } | null;
 }
 
 export interface FillItem {
   readonly solid: boolean;
+  readonly gradient: {
+    readonly colours: readonly [number, number];
+    readonly angleRad: number;
+    readonly form: 'linear' | 'mirrored' | 'round';
+  } | null;
   readonly families: readonly {
     readonly angleRad: number;
     readonly baseX: number;
@@ -46,6 +97,14 @@ export interface PictureLayer {
   readonly handle: string;
 }
 
+/** Looks of a layer in one window where they differ. */
+export interface WindowLook {
+  readonly layer: string;
+  readonly rgb?: number;
+  readonly widthMm?: number;
+  readonly pattern?: Pattern;
+}
+
 /** A window from a sheet onto the model. */
 export interface ViewItem {
   readonly x: number;
@@ -58,6 +117,9 @@ export interface ViewItem {
   readonly scale: number;
   /** Handles of the layers hidden in this window alone. */
   readonly hiddenLayers: readonly string[];
+  readonly looks: readonly WindowLook[];
+  /** Corners of a window that is no rectangle: x, y, x, y … */
+  readonly clip: readonly number[] | null;
   /** Index into {@link PictureHead.handles}. */
   readonly handle: number;
 }
@@ -71,7 +133,7 @@ export interface Paper {
 
 export interface PictureHead {
   readonly space: { readonly kind: 'model' | 'sheet'; readonly name: string };
-  /** All coordinates are relative to this point, so that 32 bits hold them. */
+  /** All coordinates are relative to this point, so that they stay small however far from zero the drawing lies. */
   readonly origin: readonly [number, number];
   /** Extents of what is drawn: minX, minY, maxX, maxY; null for an empty picture. */
   readonly bounds: readonly [number, number, number, number] | null;
@@ -80,16 +142,24 @@ export interface PictureHead {
   readonly mmPerUnit: number;
   /** Paper mm of one pattern unit. */
   readonly mmPerPatternUnit: number;
-  /** "1:100" for the model, where it was worked out from; null for a sheet. */
+  /** "as on sheet Plan" for the model, where its scale was taken from; null for a sheet. */
   readonly scaleNote: string | null;
+  /** Unit of the drawing for a person: "mm", "m", or "units" where it states none. */
+  readonly unit: string;
   readonly layers: readonly PictureLayer[];
   readonly looks: readonly Look[];
   readonly handles: readonly string[];
+  /** Kind of each handle's object. */
+  readonly kinds: readonly ObjectKind[];
   readonly texts: readonly TextItem[];
   readonly fills: readonly FillItem[];
   readonly views: readonly ViewItem[];
   /** Objects that are in the drawing but not in the picture, by kind. */
   readonly notDrawn: Readonly<Record<string, number>>;
+  /** Letters that no shipped face can show. */
+  readonly lettersMissing: number;
+  /** The drawing asks for more than a picture can hold: it is not complete. */
+  readonly cutOff: boolean;
 }
 
 /** Per item: kind, look, handle of the placed object, handle of the object itself, first op (or text), end of ops. */
@@ -98,34 +168,35 @@ export interface PictureData {
   readonly items: Int32Array;
   /** Four numbers per item: minX, minY, maxX, maxY. */
   readonly boxes: Float32Array;
-  readonly ops: Float32Array;
+  readonly ops: Float64Array;
 }
 
-/** One picture as bytes: head length, item count, op count, then head, items, boxes, ops, each 4-byte aligned. */
+/** One picture as bytes: head length, item count, op count, then head, items, boxes, ops, each 8-byte aligned. */
 export function packPicture(picture: PictureData): Uint8Array {
   const head = new TextEncoder().encode(JSON.stringify(picture.head));
-  const headRoom = Math.ceil(head.length / 4) * 4;
-  const whole = new Uint8Array(
-    12 + headRoom + picture.items.byteLength + picture.boxes.byteLength + picture.ops.byteLength,
-  );
+  const parts = [head, bytesOf(picture.items), bytesOf(picture.boxes), bytesOf(picture.ops)];
+  const whole = new Uint8Array(16 + parts.reduce((sum, part) => sum + aligned(part.length), 0));
   new Uint32Array(whole.buffer, 0, 3).set([head.length, picture.items.length, picture.ops.length]);
-  whole.set(head, 12);
-  let at = 12 + headRoom;
-  for (const part of [picture.items, picture.boxes, picture.ops]) {
-    whole.set(new Uint8Array(part.buffer, part.byteOffset, part.byteLength), at);
-    at += part.byteLength;
+  let at = 16;
+  for (const part of parts) {
+    whole.set(part, at);
+    at += aligned(part.length);
   }
   return whole;
 }
 
+const aligned = (length: number): number => Math.ceil(length / 8) * 8;
+const bytesOf = (array: Int32Array | Float32Array | Float64Array): Uint8Array =>
+  new Uint8Array(array.buffer, array.byteOffset, array.byteLength);
+
 /** The inverse of {@link packPicture}; `buffer` is used, not copied. */
 export function unpackPicture(buffer: ArrayBuffer): PictureData {
   const [headLength, itemNumbers, opCount] = new Uint32Array(buffer, 0, 3);
-  const head = JSON.parse(new TextDecoder().decode(new Uint8Array(buffer, 12, headLength))) as PictureHead;
-  let at = 12 + Math.ceil(headLength / 4) * 4;
+  const head = JSON.parse(new TextDecoder().decode(new Uint8Array(buffer, 16, headLength))) as PictureHead;
+  let at = 16 + aligned(headLength);
   const items = new Int32Array(buffer, at, itemNumbers);
-  at += items.byteLength;
+  at += aligned(items.byteLength);
   const boxes = new Float32Array(buffer, at, (itemNumbers / ITEM_STRIDE) * 4);
-  at += boxes.byteLength;
-  return { head, items, boxes, ops: new Float32Array(buffer, at, opCount) };
+  at += aligned(boxes.byteLength);
+  return { head, items, boxes, ops: new Float64Array(buffer, at, opCount) };
 }

@@ -7,6 +7,7 @@ import type { Choices } from '../../core/correct/choices';
 import { correctDrawing } from '../../core/correct/correct';
 import { type Proposal, proposalsFor } from '../../core/correct/crosswalk';
 import { readDrawing } from '../../core/dxf/interpret';
+import { inspect } from '../../core/inspect/inspect';
 import { buildPicture } from '../../core/picture/build';
 import { packPicture } from '../../core/picture/picture';
 import { ok, type Result } from '../../core/result';
@@ -27,6 +28,10 @@ export interface Tasks {
     request: { path: string; cache: string; sheet: number; defaultWidthMm: number };
     reply: Result<{ file: string }>;
   };
+  contents: {
+    request: { path: string; cache: string };
+    reply: Result<{ file: string }>;
+  };
   proposals: {
     request: { path: string; standard: Standard; findings: readonly Finding[] };
     reply: Result<Record<string, Proposal[]>>;
@@ -35,9 +40,21 @@ export interface Tasks {
 
 export type TaskName = keyof Tasks;
 
+/** Written beside and moved into place, so that a reader never sees half of it. */
+function keep(cache: string, content: Uint8Array | string): void {
+  mkdirSync(dirname(cache), { recursive: true });
+  const beside = `${cache}.${process.pid}.${Date.now()}.part`;
+  writeFileSync(beside, content);
+  renameSync(beside, cache);
+}
+
 type Handlers = { [N in TaskName]: (request: Tasks[N]['request']) => Tasks[N]['reply'] };
 
-const read = (path: string): Uint8Array => new Uint8Array(readFileSync(path));
+/** The bytes of a file, not copied. */
+const read = (path: string): Uint8Array => {
+  const bytes = readFileSync(path);
+  return new Uint8Array(bytes.buffer, bytes.byteOffset, bytes.length);
+};
 
 export const handlers: Handlers = {
   audit({ path, standard }) {
@@ -61,10 +78,15 @@ export const handlers: Handlers = {
     const drawing = readDrawing(read(path));
     if (!drawing.ok) return drawing;
     const picture = buildPicture(drawing.value, drawing.value.sheets[sheet] ?? null, { defaultWidthMm });
-    mkdirSync(dirname(cache), { recursive: true });
-    const beside = `${cache}.${process.pid}.${Date.now()}.part`;
-    writeFileSync(beside, packPicture(picture));
-    renameSync(beside, cache);
+    keep(cache, packPicture(picture));
+    return ok({ file: cache });
+  },
+
+  contents({ path, cache }) {
+    if (existsSync(cache)) return ok({ file: cache });
+    const drawing = readDrawing(read(path));
+    if (!drawing.ok) return drawing;
+    keep(cache, JSON.stringify(inspect(drawing.value)));
     return ok({ file: cache });
   },
 

@@ -12,7 +12,12 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['Esc', 'Fold the finding, show everything'],
   ['0', 'The whole sheet'],
   ['+ and −', 'Closer and farther'],
-  ['B', 'In black'],
+  ['T', 'As large as it is'],
+  ['S', 'To what is picked'],
+  ['B', 'In its colours, in black, by layer'],
+  ['M', 'Measure'],
+  ['F', 'Find on the sheet'],
+  ['C', 'What the drawing holds'],
   ['O', 'As received, and back'],
   ['?', 'This list'],
 ];

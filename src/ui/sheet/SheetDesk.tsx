@@ -1,8 +1,13 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { Key } from '../kit/Button';
-import type { FromWorker, ToWorker } from './messages';
+import type { ColourMode } from '@/core/picture/paint';
+import { Calibrate, screenPxPerMm } from './Calibrate';
+import { ContentsPanel } from './ContentsPanel';
+import { FindPanel } from './FindPanel';
+import { InfoLine } from './InfoLine';
+import type { Found, FromWorker, Measure, ObjectLine, Painted, ToWorker, Under } from './messages';
+import { SheetBar } from './SheetBar';
 
 interface Props {
   readonly drawingId: number;
@@ -24,18 +29,27 @@ export interface SheetMarks {
   readonly layers: readonly string[];
 }
 
-const FONTS = ['/fonts/barlow-latin-400-normal.woff2', '/fonts/barlow-latin-ext-400-normal.woff2'];
-const MODEL = -1;
+export const MODEL = -1;
 const STEP = 1.35;
+const MODES: readonly ColourMode[] = ['print', 'black', 'layer'];
+const NO_LAYERS: readonly string[] = [];
 
-/** The drawing as it prints, on the desk: sheets and model, zoom and pan, marks of a finding. */
+/** The drawing as it prints, on the desk: sheets and model, zoom and pan, marks of a finding, and what lies where. */
 export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, marked, markedSpace }: Props) {
   const holder = useRef<HTMLDivElement>(null);
   const worker = useRef<Worker | null>(null);
   const [sheet, setSheet] = useState(sheets.length > 0 ? 0 : MODEL);
-  const [black, setBlack] = useState(false);
+  const [colours, setColours] = useState<ColourMode>('print');
   const [state, setState] = useState<'loading' | 'ready' | string>('loading');
-  const [painted, setPainted] = useState<FromWorker | null>(null);
+  const [painted, setPainted] = useState<Painted | null>(null);
+  const [under, setUnder] = useState<Under | null>(null);
+  const [picked, setPicked] = useState<ObjectLine | null>(null);
+  const [measuring, setMeasuring] = useState(false);
+  const [measure, setMeasure] = useState<Measure | null>(null);
+  const [panel, setPanel] = useState<'find' | 'contents' | null>(null);
+  const [found, setFound] = useState<{ words: string; found: readonly Found[]; more: number } | null>(null);
+  const [hidden, setHidden] = useState<readonly string[]>(NO_LAYERS);
+  const [calibrating, setCalibrating] = useState(false);
   const shown = useRef('');
   const markNumber = useRef(0);
   const anyMarked = marked.handles.length + marked.layers.length > 0;
@@ -53,11 +67,18 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
     box.prepend(canvas);
     const painter = new Worker(new URL('./sheet.worker.ts', import.meta.url), { type: 'module' });
     worker.current = painter;
-    painter.onmessage = (event: MessageEvent<FromWorker>) => setPainted(event.data);
+    painter.onmessage = (event: MessageEvent<FromWorker>) => {
+      const message = event.data;
+      if (message.type === 'painted') {
+        setPainted(message);
+        canvas.dataset.whole = String(message.whole);
+      } else if (message.type === 'under') setUnder(message);
+      else if (message.type === 'picked') setPicked(message.object);
+      else if (message.type === 'measured') setMeasure(message.measure);
+      else setFound(message);
+    };
     const offscreen = canvas.transferControlToOffscreen();
-    painter.postMessage({ type: 'canvas', canvas: offscreen, fontUrls: FONTS } satisfies ToWorker, [
-      offscreen,
-    ]);
+    painter.postMessage({ type: 'canvas', canvas: offscreen } satisfies ToWorker, [offscreen]);
     shown.current = '';
     const observer = new ResizeObserver(() =>
       painter.postMessage({
@@ -124,12 +145,10 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
     return () => abort.abort();
   }, [drawingId, sheet, sha, asReceived, tell]);
 
-  // A finding that lies in another space is shown there: on a sheet itself, or in the model.
+  // A finding that lies on a sheet is shown there.
   useEffect(() => {
-    if (markedSpace === null) return;
     const at = sheets.findIndex((name) => markedSpace === `sheet ${name}`);
     if (at >= 0) setSheet(at);
-    else if (markedSpace === 'model') setSheet((now) => now);
   }, [markedSpace, sheets]);
 
   // Marks are told again when another picture is shown.
@@ -151,7 +170,9 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
       setSheet(MODEL);
   }, [painted, anyMarked, markedSpace]);
 
-  useEffect(() => tell({ type: 'black', black }), [black, tell]);
+  useEffect(() => tell({ type: 'colours', colours }), [colours, tell]);
+  useEffect(() => tell({ type: 'hidden', layers: hidden }), [hidden, tell]);
+  useEffect(() => tell({ type: 'measuring', on: measuring }), [measuring, tell]);
 
   const middle = useCallback(
     (factor: number): void => {
@@ -161,155 +182,220 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
     [tell],
   );
 
+  const trueSize = useCallback((): void => {
+    const pxPerMm = screenPxPerMm();
+    if (pxPerMm === null) setCalibrating(true);
+    else tell({ type: 'true size', pxPerMm });
+  }, [tell]);
+
+  const choose = useCallback(
+    (handle: string | null, frame: boolean): void => tell({ type: 'choose', handle, frame }),
+    [tell],
+  );
+
+  const toChosen = useCallback((): void => {
+    if (picked) choose((picked.within ?? picked).handle, true);
+  }, [picked, choose]);
+
+  const nextColours = useCallback(
+    () => setColours((now) => MODES[(MODES.indexOf(now) + 1) % MODES.length]),
+    [],
+  );
+
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
-      if (event.key === '+' || event.key === '=') middle(STEP);
-      else if (event.key === '-') middle(1 / STEP);
-      else if (event.key === '0') tell({ type: 'fit' });
-      else if (event.key === 'b') setBlack((now) => !now);
-      else if (event.key === 'o') onAsReceived?.(!asReceived);
-      else return;
+      if (document.querySelector('[role="dialog"]')) return;
+      const toggle = (which: 'find' | 'contents'): void => setPanel((now) => (now === which ? null : which));
+      switch (event.key) {
+        case '+':
+        case '=':
+          middle(STEP);
+          break;
+        case '-':
+          middle(1 / STEP);
+          break;
+        case '0':
+          tell({ type: 'fit' });
+          break;
+        case 'b':
+          nextColours();
+          break;
+        case 'm':
+          setMeasuring((now) => !now);
+          break;
+        case 'f':
+          toggle('find');
+          break;
+        case 'c':
+          toggle('contents');
+          break;
+        case 't':
+          trueSize();
+          break;
+        case 's':
+          toChosen();
+          break;
+        case 'o':
+          onAsReceived?.(!asReceived);
+          break;
+        default:
+          return;
+      }
       event.preventDefault();
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, [middle, tell, onAsReceived, asReceived]);
+  }, [middle, tell, onAsReceived, asReceived, nextColours, trueSize, toChosen]);
 
-  const drag = useRef<{ x: number; y: number } | null>(null);
-  const missing = painted ? Object.entries(painted.notDrawn) : [];
+  const fingers = useRef(new Map<number, { x: number; y: number }>());
+  const travelled = useRef(0);
+  const place = (event: React.PointerEvent): [number, number] => {
+    const area = event.currentTarget.getBoundingClientRect();
+    return [event.clientX - area.left, event.clientY - area.top];
+  };
+  const move = (event: React.PointerEvent): void => {
+    const before = fingers.current.get(event.pointerId);
+    if (!before) {
+      tell({ type: 'point', at: place(event) });
+      return;
+    }
+    const other = [...fingers.current].find(([id]) => id !== event.pointerId)?.[1];
+    const now = { x: event.clientX, y: event.clientY };
+    fingers.current.set(event.pointerId, now);
+    travelled.current += Math.hypot(now.x - before.x, now.y - before.y);
+    if (other) {
+      // Two fingers: their distance zooms about the one that rests, their middle moves the sheet.
+      const factor =
+        Math.hypot(now.x - other.x, now.y - other.y) /
+        Math.max(1, Math.hypot(before.x - other.x, before.y - other.y));
+      const area = event.currentTarget.getBoundingClientRect();
+      tell({ type: 'zoom', factor, x: other.x - area.left, y: other.y - area.top });
+    } else tell({ type: 'pan', dx: now.x - before.x, dy: now.y - before.y });
+  };
+  const lift = (event: React.PointerEvent): void => {
+    const wasAlone = fingers.current.size === 1;
+    const pressed = fingers.current.delete(event.pointerId);
+    if (pressed && wasAlone && travelled.current < 4 && event.type === 'pointerup')
+      tell({ type: 'pick', at: place(event) });
+  };
 
   return (
     <section
       aria-label="The drawing as it prints"
       className="relative flex min-h-0 min-w-0 flex-1 flex-col bg-desk"
     >
-      <div
-        ref={holder}
-        className="relative min-h-0 flex-1 cursor-grab touch-none overflow-hidden active:cursor-grabbing"
-        role="application"
-        aria-label="Picture of the drawing: arrow keys move it, plus and minus zoom, 0 shows all"
-        tabIndex={0}
-        onPointerDown={(event) => {
-          drag.current = { x: event.clientX, y: event.clientY };
-          event.currentTarget.setPointerCapture(event.pointerId);
-        }}
-        onPointerMove={(event) => {
-          const from = drag.current;
-          if (!from) return;
-          tell({ type: 'pan', dx: event.clientX - from.x, dy: event.clientY - from.y });
-          drag.current = { x: event.clientX, y: event.clientY };
-        }}
-        onPointerUp={() => {
-          drag.current = null;
-        }}
-        onKeyDown={(event) => {
-          const by = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[
-            event.key
-          ];
-          if (!by) return;
-          event.preventDefault();
-          event.stopPropagation();
-          tell({ type: 'pan', dx: by[0], dy: by[1] });
-        }}
-      >
-        {state !== 'ready' && (
-          <p
-            className={`absolute left-1/2 top-1/2 -translate-x-1/2 -translate-y-1/2 bg-white px-4 py-2 ${state === 'loading' ? 'text-ink-2' : 'text-oxide'}`}
-            role="status"
-          >
-            {state === 'loading' ? 'Drawing the picture …' : state}
-          </p>
-        )}
-        {state === 'ready' && painted?.empty && (
-          <p className="absolute left-1/2 top-1/2 -translate-x-1/2 -translate-y-1/2 bg-white px-4 py-2 text-ink-2">
-            Nothing is drawn here.
-          </p>
-        )}
-        {asReceived && (
-          <p className="absolute left-3 top-3 border border-rule bg-white px-2 py-0.5 text-[12.5px]">
-            As received
-          </p>
-        )}
-        {anyMarked && painted && !painted.marked && state === 'ready' && (
-          <p className="absolute left-3 top-3 border border-rule bg-white px-2 py-0.5 text-[12.5px]">
-            What is marked does not show on this sheet.
-          </p>
-        )}
-      </div>
-      <div className="flex min-h-10 flex-wrap items-center gap-x-1 gap-y-1 border-t border-rule bg-plate px-2 py-1">
-        <div role="tablist" aria-label="Sheets" className="flex min-w-0 flex-wrap gap-1">
-          {[...sheets.map((name, i) => [name, i] as const), ['Model', MODEL] as const].map(([name, i]) => (
-            <button
-              key={i}
-              type="button"
-              role="tab"
-              aria-selected={sheet === i}
-              onClick={() => setSheet(i)}
-              className={`h-7 max-w-44 truncate rounded-sm border px-2.5 text-[13px] ${sheet === i ? 'border-ink bg-white font-medium' : 'border-transparent text-ink-2 hover:border-hairline'}`}
+      <div className="flex min-h-0 flex-1">
+        <div
+          ref={holder}
+          className={`relative min-h-0 min-w-0 flex-1 touch-none overflow-hidden ${measuring ? 'cursor-default' : 'cursor-grab active:cursor-grabbing'}`}
+          role="application"
+          aria-label="Picture of the drawing: arrow keys move it, plus and minus zoom, 0 shows all"
+          tabIndex={0}
+          onPointerDown={(event) => {
+            if (fingers.current.size === 0) travelled.current = 0;
+            fingers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
+            event.currentTarget.setPointerCapture(event.pointerId);
+          }}
+          onPointerMove={move}
+          onPointerUp={lift}
+          onPointerCancel={lift}
+          onPointerLeave={() => tell({ type: 'point', at: null })}
+          onKeyDown={(event) => {
+            const by = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[
+              event.key
+            ];
+            if (!by) return;
+            event.preventDefault();
+            event.stopPropagation();
+            tell({ type: 'pan', dx: by[0], dy: by[1] });
+          }}
+        >
+          {state !== 'ready' && (
+            <p
+              className={`absolute left-1/2 top-1/2 -translate-x-1/2 -translate-y-1/2 bg-white px-4 py-2 ${state === 'loading' ? 'text-ink-2' : 'text-oxide'}`}
+              role="status"
             >
-              {name}
-            </button>
-          ))}
-        </div>
-        <span className="figures ml-auto truncate px-2 text-ink-2">
-          {painted && state === 'ready' && (sheet === MODEL ? sayScale(painted) : '')}
-          {missing.length > 0 && (
-            <span title={missing.map(([kind, n]) => `${kind}: ${n}`).join(', ')}>
-              {' '}
-              · {missing.reduce((sum, [, n]) => sum + n, 0)} not shown
-            </span>
+              {state === 'loading' ? 'Drawing the picture …' : state}
+            </p>
           )}
-        </span>
-        <Small onClick={() => tell({ type: 'fit' })} hotkey="0">
-          All
-        </Small>
-        <Small onClick={() => middle(STEP)} hotkey="+">
-          Closer
-        </Small>
-        <Small onClick={() => middle(1 / STEP)} hotkey="−">
-          Farther
-        </Small>
-        <Small onClick={() => setBlack(!black)} pressed={black} hotkey="B">
-          In black
-        </Small>
-        {onAsReceived && (
-          <Small onClick={() => onAsReceived(!asReceived)} pressed={asReceived} hotkey="O">
-            As received
-          </Small>
+          {state === 'ready' && painted?.empty && (
+            <p className="absolute left-1/2 top-1/2 -translate-x-1/2 -translate-y-1/2 bg-white px-4 py-2 text-ink-2">
+              Nothing is drawn here.
+            </p>
+          )}
+          <div className="absolute left-3 top-3 flex flex-col items-start gap-1">
+            {asReceived && <Tag>As received</Tag>}
+            {hidden.length > 0 && (
+              <Tag>{hidden.length === 1 ? '1 layer' : `${hidden.length} layers`} not shown</Tag>
+            )}
+            {anyMarked && painted && !painted.marked && state === 'ready' && (
+              <Tag>What is marked does not show on this sheet.</Tag>
+            )}
+            {painted?.cutOff && (
+              <Tag>The drawing asks for more than a picture can hold. It is not complete.</Tag>
+            )}
+          </div>
+        </div>
+        {panel === 'find' && (
+          <FindPanel
+            found={found}
+            onFind={(words) => tell({ type: 'find', words })}
+            onChoose={(handle) => choose(handle, true)}
+            onClose={() => setPanel(null)}
+          />
+        )}
+        {panel === 'contents' && (
+          <ContentsPanel
+            drawingId={drawingId}
+            sha={sha}
+            asReceived={asReceived}
+            hidden={hidden}
+            onHidden={setHidden}
+            onClose={() => setPanel(null)}
+          />
         )}
       </div>
+      <InfoLine
+        under={under}
+        picked={picked}
+        measuring={measuring}
+        measure={measure}
+        onUnpick={() => {
+          choose(null, false);
+          setPicked(null);
+        }}
+      />
+      <SheetBar
+        sheets={sheets}
+        sheet={sheet}
+        onSheet={setSheet}
+        painted={state === 'ready' ? painted : null}
+        colours={colours}
+        onColours={nextColours}
+        measuring={measuring}
+        onMeasuring={() => setMeasuring(!measuring)}
+        panel={panel}
+        onPanel={(which) => setPanel(panel === which ? null : which)}
+        onAll={() => tell({ type: 'fit' })}
+        onCloser={() => middle(STEP)}
+        onFarther={() => middle(1 / STEP)}
+        onTrueSize={trueSize}
+        asReceived={asReceived}
+        onAsReceived={onAsReceived && (() => onAsReceived(!asReceived))}
+      />
+      <Calibrate
+        open={calibrating}
+        onOpenChange={setCalibrating}
+        onDone={(pxPerMm) => tell({ type: 'true size', pxPerMm })}
+      />
     </section>
   );
 }
 
-function Small({
-  children,
-  onClick,
-  hotkey,
-  pressed,
-}: {
-  children: string;
-  onClick: () => void;
-  hotkey: string;
-  pressed?: boolean;
-}) {
-  return (
-    <button
-      type="button"
-      onClick={onClick}
-      aria-pressed={pressed}
-      className={`flex h-7 items-center gap-1.5 rounded-sm border px-2 text-[13px] ${pressed ? 'border-verdigris bg-verdigris-soft text-verdigris-deep' : 'border-transparent hover:border-hairline'}`}
-    >
-      {children}
-      <Key>{hotkey}</Key>
-    </button>
-  );
-}
-
-function sayScale(painted: FromWorker): string {
-  return painted.scaleNote ? `widths ${painted.scaleNote}` : '';
-}
+const Tag = ({ children }: { children: React.ReactNode }) => (
+  <p className="border border-rule bg-white px-2 py-0.5 text-[12.5px]">{children}</p>
+);
 
 export function isTyping(target: EventTarget | null): boolean {
   return (

@@ -1,6 +1,10 @@
+import type { Source } from '@/core/drawing/effective';
+import type { ObjectKind } from '@/core/drawing/kinds';
+import type { ColourMode } from '@/core/picture/paint';
+
 /** What the page tells the painting worker. Coordinates and sizes are CSS pixels unless said otherwise. */
 export type ToWorker =
-  | { readonly type: 'canvas'; readonly canvas: OffscreenCanvas; readonly fontUrls: readonly string[] }
+  | { readonly type: 'canvas'; readonly canvas: OffscreenCanvas }
   | { readonly type: 'size'; readonly width: number; readonly height: number; readonly ratio: number }
   | {
       readonly type: 'pictures';
@@ -11,6 +15,8 @@ export type ToWorker =
   | { readonly type: 'pan'; readonly dx: number; readonly dy: number }
   | { readonly type: 'zoom'; readonly factor: number; readonly x: number; readonly y: number }
   | { readonly type: 'fit' }
+  /** Shows the sheet as large as it is, about the middle of the view. */
+  | { readonly type: 'true size'; readonly pxPerMm: number }
   | {
       readonly type: 'mark';
       readonly handles: readonly string[];
@@ -19,19 +25,82 @@ export type ToWorker =
       /** Comes back with each answer, so that the page knows which mark it is about. */
       readonly mark: number;
     }
-  | { readonly type: 'black'; readonly black: boolean };
+  | { readonly type: 'colours'; readonly colours: ColourMode }
+  | { readonly type: 'hidden'; readonly layers: readonly string[] }
+  /** Where the pointer is; null when it left. */
+  | { readonly type: 'point'; readonly at: readonly [number, number] | null }
+  | { readonly type: 'pick'; readonly at: readonly [number, number] }
+  | { readonly type: 'choose'; readonly handle: string | null; readonly frame: boolean }
+  | { readonly type: 'measuring'; readonly on: boolean }
+  | { readonly type: 'find'; readonly words: string };
+
+/** What an object is and how it looks, for the line under the sheet. */
+export interface ObjectLine {
+  readonly handle: string;
+  readonly kind: ObjectKind;
+  /** What it is part of, when it lies inside a symbol or a dimension. */
+  readonly within: { readonly handle: string; readonly kind: ObjectKind } | null;
+  readonly layer: string;
+  readonly colour: string;
+  readonly linetype: string;
+  readonly widthMm: number;
+  readonly from: { readonly colour: Source; readonly linetype: Source; readonly width: Source };
+  readonly words: string | null;
+}
+
+/** A measured distance. Model values are there when both points are seen in one window, or in the model. */
+export interface Measure {
+  readonly paperMm: number;
+  readonly model: {
+    readonly length: number;
+    readonly dx: number;
+    readonly dy: number;
+    readonly unit: string;
+  } | null;
+  readonly done: boolean;
+}
+
+export interface Found {
+  readonly handle: string;
+  readonly kind: ObjectKind;
+  readonly layer: string;
+  readonly words: string;
+}
 
 /** What the worker answers. */
-export interface FromWorker {
-  readonly type: 'painted';
-  /** CSS pixels of a paper mm. */
-  readonly pxPerMm: number;
-  readonly scaleNote: string | null;
-  readonly mmPerUnit: number;
-  readonly notDrawn: Readonly<Record<string, number>>;
-  readonly empty: boolean;
-  /** Something that is marked shows on this picture. */
-  readonly marked: boolean;
-  /** Tells apart the answers to different marks: the number the page gave the mark. */
-  readonly mark: number;
-}
+export type FromWorker =
+  | {
+      readonly type: 'painted';
+      /** CSS pixels of a paper mm. */
+      readonly pxPerMm: number;
+      readonly scaleNote: string | null;
+      readonly mmPerUnit: number;
+      readonly notDrawn: Readonly<Record<string, number>>;
+      readonly lettersMissing: number;
+      readonly cutOff: boolean;
+      readonly empty: boolean;
+      /** Something that is marked shows on this picture. */
+      readonly marked: boolean;
+      /** Tells apart the answers to different marks: the number the page gave the mark. */
+      readonly mark: number;
+      /** The picture is complete; a coarse one has gone before. */
+      readonly whole: boolean;
+    }
+  | {
+      readonly type: 'under';
+      readonly object: ObjectLine | null;
+      readonly paperMm: readonly [number, number] | null;
+      readonly model: readonly [number, number] | null;
+      readonly unit: string;
+    }
+  | { readonly type: 'picked'; readonly object: ObjectLine | null }
+  | { readonly type: 'measured'; readonly measure: Measure | null }
+  | {
+      readonly type: 'found';
+      readonly words: string;
+      readonly found: readonly Found[];
+      readonly more: number;
+    };
+
+export type Painted = Extract<FromWorker, { type: 'painted' }>;
+export type Under = Extract<FromWorker, { type: 'under' }>;

@@ -1,15 +1,34 @@
-import { type Marks, markedBox, NO_MARKS, paint, type Scene, type View } from '@/core/picture/paint';
-import { type PictureData, unpackPicture } from '@/core/picture/picture';
-import type { FromWorker, ToWorker } from './messages';
+import { hitTest, onSheet, placeAt, type Snap, snapTo } from '@/core/picture/hit';
+import { type Marks, markedBox, NO_MARKS } from '@/core/picture/marks';
+import {
+  type ColourMode,
+  css,
+  type PaintOptions,
+  paintSteps,
+  passesOf,
+  type Scene,
+  type View,
+} from '@/core/picture/paint';
+import { tracePixels } from '@/core/picture/paint-stroke';
+import { ITEM, ITEM_STRIDE, type PictureData, unpackPicture } from '@/core/picture/picture';
+import type { Surface } from '@/core/picture/surface';
+import { FAMILIES, FONT_FILES } from './fonts';
+import type { Found, FromWorker, Measure, ObjectLine, ToWorker } from './messages';
 
-/** Painting happens here, off the page's thread: the page only says what to show and how far it was moved. */
+/**
+ * Painting happens here, off the page's thread: the page only says what to show and how far it was moved. A picture
+ * is painted in short steps onto a canvas of its own; until it is whole, the last one is shown moved and scaled.
+ */
 
 const DESK = '#c3c9cc';
 const PAPER = '#ffffff';
 const PAPER_EDGE = '#7d888e';
 const MARK = '#96301f';
+const ACCENT = '#1f6f68';
 const MARGIN_PX = 28;
-const LETTERING = 'Barlow, "Noto Sans CJK JP", sans-serif';
+const SLICE_MS = 12;
+const REACH_PX = 6;
+const MOST_FOUND = 200;
 
 let canvas: OffscreenCanvas | null = null;
 let context: OffscreenCanvasRenderingContext2D | null = null;
@@ -17,12 +36,33 @@ let width = 0;
 let height = 0;
 let ratio = 1;
 let scene: Scene | null = null;
-let black = false;
+let colours: ColourMode = 'print';
+let hidden: ReadonlySet<string> = new Set();
 let marks: Marks = NO_MARKS;
+let mark = 0;
 /** Pixels per unit and the origin's place, in CSS pixels. */
 let view = { scale: 1, x: 0, y: 0 };
+let pointer: readonly [number, number] | null = null;
+let hovered: { data: PictureData; item: number; window: number } | null = null;
+let chosen: string | null = null;
+let measuring = false;
+let measured: Place[] = [];
+
+/** A point that was measured from: in its own space, and where that is on the sheet or in the picture. */
+interface Place {
+  readonly at: readonly [number, number];
+  readonly window: number;
+  readonly what: Snap['what'] | null;
+}
+
+/** The last whole picture, and the view it was painted for. */
+let shown: { canvas: OffscreenCanvas; view: View } | null = null;
+let spare: OffscreenCanvas | null = null;
+let painting = 0;
 let queued = false;
-let mark = 0;
+let stale = true;
+
+const say = (message: FromWorker): void => self.postMessage(message);
 
 self.onmessage = (event: MessageEvent<ToWorker>): void => {
   const message = event.data;
@@ -30,17 +70,23 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
     case 'canvas':
       canvas = message.canvas;
       context = canvas.getContext('2d', { alpha: false });
-      void loadFonts(message.fontUrls);
+      void loadFonts();
       break;
     case 'size':
       resize(message.width, message.height, message.ratio);
       break;
-    case 'pictures': {
-      const main = unpackPicture(message.main);
-      scene = { picture: main, model: message.model ? unpackPicture(message.model) : null };
-      if (!message.keepView) fitAll();
+    case 'pictures':
+      scene = {
+        picture: unpackPicture(message.main),
+        model: message.model ? unpackPicture(message.model) : null,
+      };
+      hovered = null;
+      shown = null;
+      if (!message.keepView) {
+        measured = [];
+        fitAll();
+      }
       break;
-    }
     case 'pan':
       view = { ...view, x: view.x + message.dx, y: view.y + message.dy };
       break;
@@ -50,30 +96,59 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
     case 'fit':
       fitAll();
       break;
+    case 'true size':
+      if (scene) {
+        const factor = (message.pxPerMm * scene.picture.head.mmPerUnit) / view.scale;
+        zoom(factor, width / 2, height / 2);
+      }
+      break;
     case 'mark':
       marks = { handles: new Set(message.handles), layers: new Set(message.layers) };
       mark = message.mark;
-      if (message.frame) frameMarked();
+      if (message.frame) frame(marks);
       break;
-    case 'black':
-      black = message.black;
+    case 'colours':
+      colours = message.colours;
       break;
+    case 'hidden':
+      hidden = new Set(message.layers);
+      break;
+    case 'point':
+      pointer = message.at;
+      lookUnder();
+      compose();
+      return;
+    case 'pick':
+      pick(message.at);
+      compose();
+      return;
+    case 'choose':
+      chosen = message.handle;
+      if (message.frame && chosen) frame({ handles: new Set([chosen]), layers: new Set() });
+      break;
+    case 'measuring':
+      measuring = message.on;
+      measured = [];
+      say({ type: 'measured', measure: null });
+      compose();
+      return;
+    case 'find':
+      find(message.words);
+      return;
   }
+  stale = true;
   queue();
 };
 
-async function loadFonts(urls: readonly string[]): Promise<void> {
-  const ranges = [
-    'U+0000-00FF, U+2000-206F, U+20AC, U+2122, U+2300',
-    'U+0100-02BA, U+1E00-1E9F, U+A720-A7FF',
-  ];
+async function loadFonts(): Promise<void> {
   await Promise.all(
-    urls.map(async (url, i) => {
-      const face = new FontFace('Barlow', `url(${url})`, { unicodeRange: ranges[i] });
+    FONT_FILES.map(async ({ family, weight, url, range }) => {
+      const face = new FontFace(family, `url(${url})`, { unicodeRange: range, weight });
       (self as unknown as { fonts: FontFaceSet }).fonts.add(face);
       await face.load();
     }),
   ).catch(() => undefined);
+  stale = true;
   queue();
 }
 
@@ -87,6 +162,7 @@ function resize(nextWidth: number, nextHeight: number, nextRatio: number): void 
     canvas.width = Math.max(1, Math.round(width * ratio));
     canvas.height = Math.max(1, Math.round(height * ratio));
   }
+  spare = null;
   if (first) fitAll();
 }
 
@@ -121,20 +197,20 @@ function showBox(box: readonly [number, number, number, number], margin: number)
 function zoom(factor: number, x: number, y: number): void {
   if (!scene) return;
   const pxPerMm = (view.scale * factor) / scene.picture.head.mmPerUnit;
-  // From a thousandth of true size to a thousand times it.
-  if (pxPerMm < 0.003 || pxPerMm > 4000) return;
+  // From a thousandth of true size to ten thousand times it.
+  if (!(pxPerMm > 0.003 && pxPerMm < 40_000)) return;
   view = { scale: view.scale * factor, x: x - (x - view.x) * factor, y: y - (y - view.y) * factor };
 }
 
 /** Brings what is marked into sight, with enough around it to see where it is. */
-function frameMarked(): void {
-  const box = scene && markedBox(scene, marks);
+function frame(which: Marks): void {
+  const box = scene && markedBox(scene, which);
   if (!scene || !box) return;
   const mm = 1 / scene.picture.head.mmPerUnit;
   const least = 60 * mm;
   const grow = (low: number, high: number): [number, number] => {
-    const spare = Math.max(0, least - (high - low)) / 2 + (high - low) * 0.15;
-    return [low - spare, high + spare];
+    const around = Math.max(0, least - (high - low)) / 2 + (high - low) * 0.15;
+    return [low - around, high + around];
   };
   const [x0, x1] = grow(box[0], box[2]);
   const [y0, y1] = grow(box[1], box[3]);
@@ -153,49 +229,359 @@ function queue(): void {
   });
 }
 
+const viewPx = (): View => ({
+  scale: view.scale * ratio,
+  x: view.x * ratio,
+  y: view.y * ratio,
+  widthPx: canvas?.width ?? 1,
+  heightPx: canvas?.height ?? 1,
+});
+
+const options = (): PaintOptions => ({
+  colours,
+  marks,
+  markColour: MARK,
+  paper: PAPER,
+  families: FAMILIES,
+  showNonPrinting: false,
+  hidden,
+  thinnestPx: 0.7 * ratio,
+  readablePx: 2.2 * ratio,
+  speckPx: 0.9 * ratio,
+});
+
+/** Starts a new picture and paints it step by step; a change of view starts it over. */
 function draw(): void {
-  if (!context || !canvas || width === 0) return;
+  if (!canvas || !context || width === 0) return;
+  if (!scene || !stale) {
+    compose();
+    return;
+  }
+  stale = false;
+  const turn = ++painting;
+  const target =
+    spare && spare.width === canvas.width && spare.height === canvas.height
+      ? spare
+      : new OffscreenCanvas(canvas.width, canvas.height);
+  spare = null;
+  const surface = target.getContext('2d', { alpha: false });
+  if (!surface) return;
+  const px = viewPx();
+  surface.setTransform(1, 0, 0, 1, 0, 0);
+  surface.globalAlpha = 1;
+  surface.fillStyle = DESK;
+  surface.fillRect(0, 0, target.width, target.height);
+  paper(surface, px);
+  const steps = paintSteps(surface as unknown as Surface, scene, px, options());
+  const go = (): void => {
+    // A newer picture was begun: this one is given up, and its canvas is used again.
+    if (turn !== painting) {
+      spare = target;
+      return;
+    }
+    const end = performance.now() + SLICE_MS;
+    let step = steps.next();
+    while (!step.done && performance.now() < end) step = steps.next();
+    if (step.done) {
+      spare = shown?.canvas ?? null;
+      shown = { canvas: target, view: px };
+      compose();
+      report(true);
+      return;
+    }
+    setTimeout(go, 0);
+  };
+  const begun = performance.now();
+  go();
+  if (painting === turn && shown?.canvas !== target && performance.now() - begun >= SLICE_MS) {
+    // It takes longer: what is there already is shown moved and scaled meanwhile.
+    compose(shown ? undefined : target);
+    report(false);
+  }
+}
+
+function paper(surface: OffscreenCanvasRenderingContext2D, px: View): void {
+  const box = scene && sheetBox(scene.picture);
+  if (!box) return;
+  const x = box[0] * px.scale + px.x;
+  const y = px.y - box[3] * px.scale;
+  const w = (box[2] - box[0]) * px.scale;
+  const h = (box[3] - box[1]) * px.scale;
+  surface.fillStyle = PAPER;
+  surface.fillRect(x, y, w, h);
+  surface.strokeStyle = PAPER_EDGE;
+  surface.lineWidth = ratio;
+  surface.setLineDash([]);
+  surface.strokeRect(x, y, w, h);
+}
+
+/** Puts the last picture where the view is now, and what belongs to the moment on top of it. */
+function compose(instead?: OffscreenCanvas): void {
+  if (!canvas || !context) return;
   context.setTransform(1, 0, 0, 1, 0, 0);
   context.fillStyle = DESK;
   context.fillRect(0, 0, canvas.width, canvas.height);
   if (!scene) return;
-  const { head } = scene.picture;
-  const box = sheetBox(scene.picture);
-  const px: View = {
-    scale: view.scale * ratio,
-    x: view.x * ratio,
-    y: view.y * ratio,
-    widthPx: canvas.width,
-    heightPx: canvas.height,
-  };
-  if (box) {
-    const x = box[0] * px.scale + px.x;
-    const y = px.y - box[3] * px.scale;
-    const w = (box[2] - box[0]) * px.scale;
-    const h = (box[3] - box[1]) * px.scale;
-    context.fillStyle = PAPER;
-    context.fillRect(x, y, w, h);
-    context.strokeStyle = PAPER_EDGE;
-    context.lineWidth = ratio;
-    context.setLineDash([]);
-    context.strokeRect(x, y, w, h);
+  const px = viewPx();
+  if (instead) context.drawImage(instead, 0, 0);
+  else if (shown) {
+    const k = px.scale / shown.view.scale;
+    if (k === 1 && px.x === shown.view.x && px.y === shown.view.y) context.drawImage(shown.canvas, 0, 0);
+    else {
+      paper(context, px);
+      context.drawImage(
+        shown.canvas,
+        px.x - shown.view.x * k,
+        px.y - shown.view.y * k,
+        shown.canvas.width * k,
+        shown.canvas.height * k,
+      );
+    }
+  } else paper(context, px);
+  if (chosen)
+    outline(
+      ACCENT,
+      2.4,
+      (item, data) =>
+        data.head.handles[data.items[item + 2]] === chosen ||
+        data.head.handles[data.items[item + 3]] === chosen,
+    );
+  if (hovered && !measuring) {
+    const { data, item, window } = hovered;
+    const own = data.items[item + 2];
+    outline(
+      ACCENT,
+      1.4,
+      (other, otherData) => otherData === data && otherData.items[other + 2] === own,
+      window,
+    );
   }
-  paint(context as unknown as CanvasRenderingContext2D, scene, px, {
-    black,
-    marks,
-    markColour: MARK,
-    lettering: LETTERING,
-    showNonPrinting: false,
-  });
-  const answer: FromWorker = {
+  paintMeasure(px);
+}
+
+/** Draws the outline of items over the picture. */
+function outline(
+  colour: string,
+  by: number,
+  which: (item: number, data: PictureData) => boolean,
+  window?: number,
+): void {
+  if (!context || !scene) return;
+  context.strokeStyle = colour;
+  context.setLineDash([]);
+  for (const pass of passesOf(scene, viewPx(), options())) {
+    if (window !== undefined && pass.view !== window) continue;
+    const { data } = pass;
+    context.save();
+    context.beginPath();
+    context.rect(
+      pass.window[0],
+      pass.window[1],
+      pass.window[2] - pass.window[0],
+      pass.window[3] - pass.window[1],
+    );
+    context.clip();
+    for (let i = 0; i < data.items.length; i += ITEM_STRIDE) {
+      if (!which(i, data)) continue;
+      const look = data.head.looks[data.items[i + 1]];
+      context.lineWidth = Math.max(1, look.widthMm * pass.pxPerMm) + by * ratio;
+      context.globalAlpha = 0.55;
+      context.beginPath();
+      if (data.items[i] === ITEM.text)
+        box(pass.toPx, data.boxes.subarray((i / ITEM_STRIDE) * 4, (i / ITEM_STRIDE) * 4 + 4));
+      else {
+        const end = data.items[i + 5] - (data.items[i] === ITEM.fill ? 1 : 0);
+        tracePixels(context as unknown as Surface, data.ops, data.items[i + 4], end, pass.toPx);
+      }
+      context.stroke();
+    }
+    context.restore();
+  }
+}
+
+function box(t: readonly number[], b: Float32Array): void {
+  for (const [i, [x, y]] of [
+    [b[0], b[1]],
+    [b[2], b[1]],
+    [b[2], b[3]],
+    [b[0], b[3]],
+  ].entries()) {
+    const px = t[0] * x + t[2] * y + t[4];
+    const py = t[1] * x + t[3] * y + t[5];
+    if (i === 0) context?.moveTo(px, py);
+    else context?.lineTo(px, py);
+  }
+  context?.closePath();
+}
+
+function report(whole: boolean): void {
+  if (!scene) return;
+  const { head } = scene.picture;
+  const add = (
+    a: Readonly<Record<string, number>>,
+    b: Readonly<Record<string, number>>,
+  ): Record<string, number> => {
+    const sum: Record<string, number> = { ...a };
+    for (const [kind, count] of Object.entries(b)) sum[kind] = (sum[kind] ?? 0) + count;
+    return sum;
+  };
+  say({
     type: 'painted',
     pxPerMm: view.scale / head.mmPerUnit,
     scaleNote: head.scaleNote,
     mmPerUnit: head.mmPerUnit,
-    notDrawn: head.notDrawn,
+    notDrawn: add(head.notDrawn, scene.model?.head.notDrawn ?? {}),
+    lettersMissing: head.lettersMissing + (scene.model?.head.lettersMissing ?? 0),
+    cutOff: head.cutOff || (scene.model?.head.cutOff ?? false),
     empty: head.bounds === null,
     marked: markedBox(scene, marks) !== null,
     mark,
+    whole,
+  });
+}
+
+// ---- what is under the pointer ----
+
+function lineOf(data: PictureData, item: number): ObjectLine {
+  const { head, items } = data;
+  const look = head.looks[items[item + 1]];
+  const [top, own] = [items[item + 2], items[item + 3]];
+  return {
+    handle: head.handles[own],
+    kind: head.kinds[own],
+    within: top === own ? null : { handle: head.handles[top], kind: head.kinds[top] },
+    layer: head.layers[look.layer].name,
+    colour: css(look.rgb),
+    linetype: look.linetype,
+    widthMm: look.widthMm,
+    from: look.from,
+    words: items[item] === ITEM.text ? wordsOf(data, item) : null,
   };
-  self.postMessage(answer);
+}
+
+const wordsOf = (data: PictureData, item: number): string =>
+  data.head.texts[data.items[item + 4]].pieces.map((piece) => piece.text).join('');
+
+function lookUnder(): void {
+  if (!scene || !pointer) {
+    hovered = null;
+    say({ type: 'under', object: null, paperMm: null, model: null, unit: '' });
+    return;
+  }
+  const [x, y] = [pointer[0] * ratio, pointer[1] * ratio];
+  const px = viewPx();
+  hovered = hitTest(scene, px, options(), x, y, REACH_PX * ratio);
+  const place = placeAt(scene, px, options(), x, y);
+  const { head } = scene.picture;
+  const sheet = head.space.kind === 'sheet';
+  const own = onSheet(scene, place.at, place.window);
+  say({
+    type: 'under',
+    object: hovered && lineOf(hovered.data, hovered.item),
+    paperMm: sheet ? [own[0] * head.mmPerUnit, own[1] * head.mmPerUnit] : null,
+    model: sheet ? (place.window >= 0 ? place.at : null) : place.at,
+    unit: (scene.model ?? scene.picture).head.unit,
+  });
+  if (measuring && measured.length % 2 === 1) sayMeasure(placeUnder(pointer), false);
+}
+
+function placeUnder(at: readonly [number, number]): Place {
+  const [x, y] = [at[0] * ratio, at[1] * ratio];
+  const px = viewPx();
+  const snap = snapTo(scene!, px, options(), x, y, 9 * ratio);
+  if (snap) return { at: snap.at, window: snap.window, what: snap.what };
+  return { ...placeAt(scene!, px, options(), x, y), what: null };
+}
+
+function pick(at: readonly [number, number]): void {
+  if (!scene) return;
+  if (measuring) {
+    if (measured.length === 2) measured = [];
+    measured.push(placeUnder(at));
+    if (measured.length === 2) sayMeasure(measured[1], true);
+    else say({ type: 'measured', measure: null });
+    return;
+  }
+  const hit = hitTest(scene, viewPx(), options(), at[0] * ratio, at[1] * ratio, REACH_PX * ratio);
+  const object = hit && lineOf(hit.data, hit.item);
+  chosen = object ? (object.within ?? object).handle : null;
+  say({ type: 'picked', object });
+}
+
+function measureTo(to: Place, done: boolean): Measure {
+  const from = measured[0];
+  const { head } = scene!.picture;
+  const [a, b] = [from, to].map((place) => onSheet(scene!, place.at, place.window));
+  const together = from.window === to.window && (from.window >= 0 || head.space.kind === 'model');
+  const [dx, dy] = [to.at[0] - from.at[0], to.at[1] - from.at[1]];
+  return {
+    paperMm: Math.hypot(b[0] - a[0], b[1] - a[1]) * head.mmPerUnit,
+    model: together
+      ? { length: Math.hypot(dx, dy), dx, dy, unit: (scene!.model ?? scene!.picture).head.unit }
+      : null,
+    done,
+  };
+}
+
+const sayMeasure = (to: Place, done: boolean): void =>
+  say({ type: 'measured', measure: measureTo(to, done) });
+
+function paintMeasure(px: View): void {
+  if (!measuring || !context || !scene) return;
+  const spot = (place: Place): [number, number] => {
+    const [x, y] = onSheet(scene!, place.at, place.window);
+    const [ox, oy] = scene!.picture.head.origin;
+    return [(x - ox) * px.scale + px.x, px.y - (y - oy) * px.scale];
+  };
+  const places = [...measured];
+  const next = pointer && measured.length < 2 ? placeUnder(pointer) : null;
+  if (next) places.push(next);
+  context.strokeStyle = MARK;
+  context.lineWidth = 1.5 * ratio;
+  context.setLineDash([]);
+  if (places.length === 2) {
+    context.beginPath();
+    context.moveTo(...spot(places[0]));
+    context.lineTo(...spot(places[1]));
+    context.stroke();
+  }
+  for (const place of places) {
+    const [x, y] = spot(place);
+    const r = (place.what ? 5 : 3) * ratio;
+    context.beginPath();
+    context.arc(x, y, r, 0, 2 * Math.PI);
+    context.stroke();
+  }
+}
+
+// ---- finding by words, handle or layer ----
+
+function find(words: string): void {
+  const wanted = words.trim().toLowerCase();
+  const found: Found[] = [];
+  const seen = new Set<string>();
+  let more = 0;
+  if (scene && wanted !== '')
+    for (const data of scene.model ? [scene.picture, scene.model] : [scene.picture]) {
+      const { head, items } = data;
+      for (let i = 0; i < items.length; i += ITEM_STRIDE) {
+        const look = head.looks[items[i + 1]];
+        const layer = head.layers[look.layer].name;
+        const [top, own] = [items[i + 2], items[i + 3]];
+        const says = items[i] === ITEM.text ? wordsOf(data, i) : '';
+        const fits =
+          head.handles[own].toLowerCase() === wanted ||
+          head.handles[top].toLowerCase() === wanted ||
+          says.toLowerCase().includes(wanted) ||
+          layer.toLowerCase() === wanted;
+        if (!fits || seen.has(head.handles[top])) continue;
+        seen.add(head.handles[top]);
+        if (found.length >= MOST_FOUND) {
+          more++;
+          continue;
+        }
+        found.push({ handle: head.handles[top], kind: head.kinds[top], layer, words: says });
+      }
+    }
+  say({ type: 'found', words, found, more });
 }

@@ -1,0 +1,59 @@
+// Writes src/core/picture/face-metrics.ts: how wide each letter of the shipped faces is. Run when a face changes.
+import { readFileSync, writeFileSync } from 'node:fs';
+import opentype from 'opentype.js';
+import { FACE_FILES } from './faces.mjs';
+
+const table = {};
+for (const [face, { family, weight, subsets }] of Object.entries(FACE_FILES)) {
+  const advances = new Map();
+  let cap = 0.7;
+  let descent = 0.2;
+  for (const subset of subsets) {
+    const bytes = readFileSync(
+      `node_modules/@fontsource/${family}/files/${family}-${subset}-${weight}-normal.woff`,
+    );
+    const font = opentype.parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length));
+    const unit = font.unitsPerEm;
+    if (subset === 'latin') {
+      cap = (font.tables.os2.sCapHeight || font.charToGlyph('H').getMetrics().yMax) / unit;
+      descent = -font.charToGlyph('p').getMetrics().yMin / unit;
+    }
+    for (let i = 0; i < font.glyphs.length; i++) {
+      const glyph = font.glyphs.get(i);
+      for (const code of glyph.unicodes ?? [])
+        if (code >= 32 && !advances.has(code))
+          advances.set(code, Math.round((glyph.advanceWidth * 1000) / unit));
+    }
+  }
+  const runs = [];
+  for (const code of [...advances.keys()].sort((a, b) => a - b)) {
+    const last = runs.at(-1);
+    if (last && last[0] + last[1].length === code) last[1].push(advances.get(code));
+    else runs.push([code, [advances.get(code)]]);
+  }
+  table[face] = { capHeight: Number(cap.toFixed(4)), descent: Number(descent.toFixed(4)), runs };
+}
+writeFileSync(
+  'src/core/picture/face-metrics.ts',
+  `/**
+ * Widths of the letters of the shipped faces, in thousandths of their size: runs of neighbouring characters as
+ * [first code point, widths]. Made by scripts/lettering.mjs from the fonts' own tables; all are under the OFL.
+ */
+export interface FaceMetrics {
+  /** Height of capitals and depth of descenders, as shares of the size. */
+  readonly capHeight: number;
+  readonly descent: number;
+  readonly runs: readonly (readonly [number, readonly number[]])[];
+}
+
+// biome-ignore format: a table
+export const FACE_METRICS: Readonly<Record<'sans' | 'sans-bold' | 'serif' | 'mono', FaceMetrics>> = {
+${Object.entries(table)
+  .map(
+    ([face, { capHeight, descent, runs }]) =>
+      `  '${face}': { capHeight: ${capHeight}, descent: ${descent}, runs: [\n${runs.map(([first, widths]) => `    [${first}, [${widths.join(', ')}]],`).join('\n')}\n  ] },`,
+  )
+  .join('\n')}
+};
+`,
+);

@@ -1,0 +1,95 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { dirname, join } from 'node:path';
+import type { Drawing, DrawingSheet } from '../core/drawing/drawing';
+import type { Face } from '../core/drawing/lettering';
+import { foldName } from '../core/dxf/interner';
+import { buildPicture } from '../core/picture/build';
+import { type ColourMode, paint, type Scene } from '../core/picture/paint';
+import { pageOf, paperOptions, SVG_FAMILIES, toSvg } from '../core/picture/svg';
+import { fail, ok, type Result } from '../core/result';
+
+const DEFAULT_WIDTH_MM = 0.25;
+/** A picture of more pixels than this does not fit a usual workstation's memory. */
+const MOST_PIXELS = 200_000_000;
+
+/** A sheet by its name; null stands for the model. Without a name the first sheet, or the model where there is none. */
+export function sheetNamed(drawing: Drawing, name: string | undefined): Result<DrawingSheet | null> {
+  if (name === undefined) return ok(drawing.sheets[0] ?? null);
+  if (foldName(name) === 'model') return ok(null);
+  const sheet = drawing.sheets.find((candidate) => foldName(candidate.name) === foldName(name));
+  return sheet
+    ? ok(sheet)
+    : fail(
+        'no-sheet',
+        `There is no sheet “${name}”.`,
+        `Sheets: ${[...drawing.sheets.map((candidate) => candidate.name), 'Model'].join(', ')}.`,
+      );
+}
+
+export function sceneOf(drawing: Drawing, sheet: DrawingSheet | null): Scene {
+  const options = { defaultWidthMm: DEFAULT_WIDTH_MM };
+  return {
+    picture: buildPicture(drawing, sheet, options),
+    model: sheet ? buildPicture(drawing, null, options) : null,
+  };
+}
+
+const FONT_FILES: Readonly<
+  Record<Exclude<Face, 'stroke'>, { family: string; weight: number; subsets: readonly string[] }>
+> = {
+  sans: { family: 'barlow', weight: 400, subsets: ['latin', 'latin-ext'] },
+  'sans-bold': { family: 'barlow', weight: 600, subsets: ['latin', 'latin-ext'] },
+  serif: { family: 'source-serif-4', weight: 400, subsets: ['latin', 'latin-ext', 'greek', 'cyrillic'] },
+  mono: { family: 'spline-sans-mono', weight: 400, subsets: ['latin', 'latin-ext'] },
+};
+
+function fontFiles(): { face: Exclude<Face, 'stroke'>; path: string }[] {
+  const require = createRequire(import.meta.url);
+  return Object.entries(FONT_FILES).flatMap(([face, { family, weight, subsets }]) => {
+    const folder = join(dirname(require.resolve(`@fontsource/${family}/package.json`)), 'files');
+    return subsets.flatMap((subset) => {
+      const path = join(folder, `${family}-${subset}-${weight}-normal.woff2`);
+      return existsSync(path) ? [{ face: face as Exclude<Face, 'stroke'>, path }] : [];
+    });
+  });
+}
+
+export function drawSvg(scene: Scene, title: string, colours: ColourMode): string {
+  return toSvg(scene, {
+    colours,
+    title,
+    fonts: fontFiles()
+      .filter(({ path }) => path.includes('-latin-4') || path.includes('-latin-6'))
+      .map(({ face, path }) => ({ face, mime: 'font/woff2', base64: readFileSync(path).toString('base64') })),
+  });
+}
+
+/** The scene as a PNG at true size for a resolution. */
+export async function drawPng(scene: Scene, colours: ColourMode, dpi: number): Promise<Result<Uint8Array>> {
+  const { mmPerUnit } = scene.picture.head;
+  const page = pageOf(scene);
+  const scale = (mmPerUnit * dpi) / 25.4;
+  const width = Math.ceil(page.width * scale);
+  const height = Math.ceil(page.height * scale);
+  if (!(dpi > 0) || !(width > 0 && height > 0) || width * height > MOST_PIXELS)
+    return fail(
+      'too-large',
+      `The picture would have ${width} × ${height} pixels.`,
+      'Choose another --dpi, or an SVG.',
+    );
+  const { createCanvas, GlobalFonts } = await import('@napi-rs/canvas');
+  for (const { face, path } of fontFiles()) GlobalFonts.registerFromPath(path, SVG_FAMILIES[face]);
+  const canvas = createCanvas(width, height);
+  const context = canvas.getContext('2d');
+  context.fillStyle = '#fff';
+  context.fillRect(0, 0, width, height);
+  paint(
+    context,
+    scene,
+    { scale, x: -page.x * scale, y: (page.y + page.height) * scale, widthPx: width, heightPx: height },
+    // A screen's pixel is wider than the finest pens: lines do not vanish, the rest is as on paper.
+    { ...paperOptions(colours, SVG_FAMILIES), thinnestPx: 0.8 },
+  );
+  return ok(canvas.toBuffer('image/png'));
+}

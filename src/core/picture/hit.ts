@@ -1,0 +1,238 @@
+import { type AxisEllipse, pointsOfArc } from '../geometry/ellipse';
+import { contains } from '../geometry/hatch';
+import type { Transform } from '../geometry/transform';
+import { type PaintOptions, type Pass, passesOf, type Scene, type View } from './paint';
+import { loopsInPixels } from './paint-fill';
+import { arcInPixels } from './paint-stroke';
+import { ITEM, ITEM_STRIDE, OP, type PictureData } from './picture';
+
+/** What lies under a point of the screen. */
+export interface Hit {
+  readonly data: PictureData;
+  /** First number of the item in `data.items`. */
+  readonly item: number;
+  /** Window it is seen through, an index into the sheet's views; -1 for the sheet or the model itself. */
+  readonly window: number;
+}
+
+/** A point of an object that can be measured from. */
+export interface Snap {
+  readonly what: 'end' | 'centre' | 'quarter';
+  readonly px: readonly [number, number];
+  /** Coordinates in the space the object lies in, in full precision. */
+  readonly at: readonly [number, number];
+  readonly window: number;
+}
+
+/** The topmost object within `reach` pixels of a point; lines before areas that lie over them. */
+export function hitTest(
+  scene: Scene,
+  view: View,
+  options: PaintOptions,
+  x: number,
+  y: number,
+  reach: number,
+): Hit | null {
+  let area: Hit | null = null;
+  for (const { pass, window } of passesUnder(scene, view, options, x, y)) {
+    const { data } = pass;
+    for (let i = data.items.length - ITEM_STRIDE; i >= 0; i -= ITEM_STRIDE) {
+      if (!near(pass, i, x, y, reach) || pass.hidden.has(data.head.looks[data.items[i + 1]].layer)) continue;
+      const kind = data.items[i];
+      const hit: Hit = { data, item: i, window };
+      if (kind === ITEM.stroke || kind === ITEM.run) {
+        if (distanceTo(data.ops, data.items[i + 4], data.items[i + 5], pass.toPx, x, y) <= reach) return hit;
+      } else if (kind === ITEM.text) {
+        if (inText(data, i, pass.toPx, x, y)) return hit;
+      } else if (!area) {
+        const end = data.items[i + 5] - (kind === ITEM.fill ? 1 : 0);
+        const loops = loopsInPixels(data.ops, data.items[i + 4], end, pass.toPx);
+        let inside = false;
+        for (const loop of loops) if (contains(loop, x, y)) inside = !inside;
+        if (inside) area = hit;
+      }
+    }
+  }
+  return area;
+}
+
+/** The nearest point within `reach` pixels that something can be measured from. */
+export function snapTo(
+  scene: Scene,
+  view: View,
+  options: PaintOptions,
+  x: number,
+  y: number,
+  reach: number,
+): Snap | null {
+  let best: Snap | null = null;
+  let least = reach;
+  for (const { pass, window } of passesUnder(scene, view, options, x, y)) {
+    const { data, toPx: t } = pass;
+    const [ox, oy] = data.head.origin;
+    const offer = (what: Snap['what'], ux: number, uy: number, handicap = 0): void => {
+      const px = t[0] * ux + t[2] * uy + t[4];
+      const py = t[1] * ux + t[3] * uy + t[5];
+      const distance = Math.hypot(px - x, py - y) + handicap;
+      if (distance >= least) return;
+      least = distance;
+      best = { what, px: [px, py], at: [ux + ox, uy + oy], window };
+    };
+    for (let i = 0; i < data.items.length; i += ITEM_STRIDE) {
+      if (!near(pass, i, x, y, reach) || pass.hidden.has(data.head.looks[data.items[i + 1]].layer)) continue;
+      if (data.items[i] === ITEM.text) continue;
+      const end = data.items[i + 5] - (data.items[i] === ITEM.fill ? 1 : 0);
+      for (let k = data.items[i + 4]; k < end; ) {
+        const op = data.ops[k];
+        if (op === OP.arc) {
+          const [, cx, cy, rx, ry, turn, from, to] = data.ops.subarray(k, k + 8);
+          const [c, s] = [Math.cos(turn), Math.sin(turn)];
+          const point = (angle: number): [number, number] => [
+            cx + rx * Math.cos(angle) * c - ry * Math.sin(angle) * s,
+            cy + rx * Math.cos(angle) * s + ry * Math.sin(angle) * c,
+          ];
+          offer('centre', cx, cy, 1);
+          offer('end', ...point(to));
+          if (Math.abs(Math.abs(to - from) - 2 * Math.PI) < 1e-9)
+            for (const quarter of [0, 0.5, 1, 1.5]) offer('quarter', ...point(quarter * Math.PI - turn));
+          k += 8;
+        } else if (op === OP.close) k += 1;
+        else {
+          offer('end', data.ops[k + 1], data.ops[k + 2]);
+          k += 3;
+        }
+      }
+    }
+  }
+  return best;
+}
+
+/** A point of the screen in the space it shows: the model where a window is, else the picture's own. */
+export function placeAt(
+  scene: Scene,
+  view: View,
+  options: PaintOptions,
+  x: number,
+  y: number,
+): { readonly at: readonly [number, number]; readonly window: number } {
+  const [{ pass, window }] = passesUnder(scene, view, options, x, y);
+  const [px, py] = inverse(pass.toPx, x, y);
+  const [ox, oy] = pass.data.head.origin;
+  return { at: [px + ox, py + oy], window };
+}
+
+/** A point of a window's model, or of the picture itself, in the picture's own coordinates with its origin added. */
+export function onSheet(scene: Scene, at: readonly [number, number], window: number): [number, number] {
+  if (window < 0) return [at[0], at[1]];
+  const t = scene.picture.head.views[window].transform;
+  const [ox, oy] = scene.picture.head.origin;
+  return [t[0] * at[0] + t[2] * at[1] + t[4] + ox, t[1] * at[0] + t[3] * at[1] + t[5] + oy];
+}
+
+/** Passes whose window holds a point, the one on top first: a window's model before the sheet it is cut into. */
+function passesUnder(
+  scene: Scene,
+  view: View,
+  options: PaintOptions,
+  x: number,
+  y: number,
+): { pass: Pass; window: number }[] {
+  const passes = passesOf(scene, view, options);
+  const shown = scene.model
+    ? scene.picture.head.views.flatMap((window, i) => {
+        const left = window.x * view.scale + view.x;
+        const top = view.y - (window.y + window.height) * view.scale;
+        const inside =
+          x >= left &&
+          x <= left + window.width * view.scale &&
+          y >= top &&
+          y <= top + window.height * view.scale;
+        return inside ? [i] : [];
+      })
+    : [];
+  const windows: { pass: Pass; window: number }[] = [];
+  for (const index of shown) {
+    const { clip } = scene.picture.head.views[index];
+    if (clip) {
+      const ring = clip.map((value, k) =>
+        k % 2 === 0 ? value * view.scale + view.x : view.y - value * view.scale,
+      );
+      if (!contains(ring, x, y)) continue;
+    }
+    const pass = passes.find((candidate) => candidate.view === index);
+    if (pass) windows.push({ pass, window: index });
+  }
+  return [...windows.reverse(), { pass: passes.at(-1)!, window: -1 }];
+}
+
+/** True when a point is within reach of an item's box. */
+function near({ data, toPx, unit }: Pass, item: number, x: number, y: number, reach: number): boolean {
+  const b = (item / ITEM_STRIDE) * 4;
+  const [ux, uy] = inverse(toPx, x, y);
+  // Boxes are held in 32 bits: a little is added so that none is missed.
+  const spare = reach / unit + Math.max(Math.abs(data.boxes[b]), Math.abs(data.boxes[b + 2]), 1) * 1e-6;
+  return (
+    ux >= data.boxes[b] - spare &&
+    ux <= data.boxes[b + 2] + spare &&
+    uy >= data.boxes[b + 1] - spare &&
+    uy <= data.boxes[b + 3] + spare
+  );
+}
+
+function inverse(t: Transform, x: number, y: number): [number, number] {
+  const det = t[0] * t[3] - t[1] * t[2];
+  const [dx, dy] = [x - t[4], y - t[5]];
+  return [(t[3] * dx - t[2] * dy) / det, (t[0] * dy - t[1] * dx) / det];
+}
+
+/** Distance in pixels from a point to a path. */
+function distanceTo(ops: Float64Array, from: number, to: number, t: Transform, x: number, y: number): number {
+  let least = Infinity;
+  let [x0, y0, sx, sy] = [0, 0, 0, 0];
+  const straight = (x1: number, y1: number): void => {
+    const [dx, dy] = [x1 - x0, y1 - y0];
+    const length = dx * dx + dy * dy;
+    const share = length > 0 ? Math.min(1, Math.max(0, ((x - x0) * dx + (y - y0) * dy) / length)) : 0;
+    least = Math.min(least, Math.hypot(x0 + dx * share - x, y0 + dy * share - y));
+    [x0, y0] = [x1, y1];
+  };
+  for (let i = from; i < to; ) {
+    const px = t[0] * ops[i + 1] + t[2] * ops[i + 2] + t[4];
+    const py = t[1] * ops[i + 1] + t[3] * ops[i + 2] + t[5];
+    switch (ops[i]) {
+      case OP.move:
+        [x0, y0, sx, sy] = [px, py, px, py];
+        i += 3;
+        break;
+      case OP.line:
+        straight(px, py);
+        i += 3;
+        break;
+      case OP.arc: {
+        const arc: AxisEllipse = arcInPixels(ops, i, t);
+        for (const [ax, ay] of pointsOfArc(arc, 0.3 / Math.max(1, arc.rx, arc.ry))) straight(ax, ay);
+        i += 8;
+        break;
+      }
+      default:
+        straight(sx, sy);
+        i += 1;
+    }
+  }
+  return least;
+}
+
+function inText(data: PictureData, item: number, t: Transform, x: number, y: number): boolean {
+  const text = data.head.texts[data.items[item + 4]];
+  const [ux, uy] = inverse(t, x, y);
+  const m = text.transform as Transform;
+  if (m[0] * m[3] - m[1] * m[2] === 0) return false;
+  const [lx, ly] = inverse(m, ux, uy);
+  return text.pieces.some(
+    (piece) =>
+      lx >= piece.x - 0.2 &&
+      lx <= piece.x + piece.width + 0.2 &&
+      ly >= piece.y - 0.4 &&
+      ly <= piece.y + piece.size + 0.3,
+  );
+}

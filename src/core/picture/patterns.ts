@@ -1,0 +1,30 @@
+import type { Drawing } from '../drawing/drawing';
+import { faceOf } from '../drawing/lettering';
+import { foldName } from '../dxf/interner';
+import type { Pattern } from './picture';
+
+const PLAIN: Pattern = { dashes: [], marks: [] };
+
+/** A linetype's pattern, its lengths times `scale`. Marks are words; a symbol out of a symbol font is shown as a lozenge. */
+export function patternOf(drawing: Drawing, linetype: string, scale: number): Pattern {
+  const record = drawing.linetypes.get(foldName(linetype));
+  if (!record || record.elements.length === 0) return PLAIN;
+  return {
+    dashes: record.elements.map((length) => length * scale),
+    marks: [...record.marks].map(([element, mark]) => {
+      const name = drawing.recordNames.get(mark.style) ?? mark.style;
+      const style = drawing.textStyles.get(foldName(name));
+      return {
+        element,
+        text: mark.text === '' ? '◊' : mark.text,
+        face: style && mark.text !== '' ? faceOf(style.font, style.family, style.bold) : 'stroke',
+        height: (style?.height || 1) * mark.scale * scale,
+        widthFactor: style?.widthFactor ?? 1,
+        angleRad: mark.angleRad,
+        upright: mark.upright,
+        dx: mark.dx * scale,
+        dy: mark.dy * scale,
+      };
+    }),
+  };
+}

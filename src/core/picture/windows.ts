@@ -1,0 +1,116 @@
+import { rgbOf } from '../drawing/colour';
+import { type Drawing, type DrawingSheet, handleOf, kindOf } from '../drawing/drawing';
+import { outlineEllipse, outlinePath } from '../drawing/outline';
+import type { ViewportShape } from '../drawing/shapes';
+import { shapeOf } from '../dxf/decode';
+import { pointsOfArc } from '../geometry/ellipse';
+import { IDENTITY_SPACE } from '../geometry/space';
+import { patternOf } from './patterns';
+import type { WindowLook } from './picture';
+
+/** Looks of layers that are different in one window. */
+export function windowLooks(
+  drawing: Drawing,
+  viewport: string,
+  linetypeScale: number,
+  defaultWidthMm: number,
+): WindowLook[] {
+  const looks: WindowLook[] = [];
+  for (const layer of drawing.layers) {
+    const other = layer.inViewports.get(viewport);
+    if (!other) continue;
+    looks.push({
+      layer: layer.name,
+      ...(other.colour ? { rgb: rgbOf(other.colour) } : {}),
+      ...(other.width !== undefined
+        ? { widthMm: other.width >= 0 ? other.width / 100 : defaultWidthMm }
+        : {}),
+      ...(other.linetype !== undefined ? { pattern: patternOf(drawing, other.linetype, linetypeScale) } : {}),
+    });
+  }
+  return looks;
+}
+
+/** Corners of the object that bounds a window, or null for a window that is a rectangle. */
+export function windowClip(
+  drawing: Drawing,
+  viewport: ViewportShape,
+  origin: readonly [number, number],
+): number[] | null {
+  if (viewport.clipBy === '') return null;
+  for (const sheet of drawing.sheets)
+    for (const row of drawing.containers[sheet.container].rows) {
+      if (handleOf(drawing, row) !== viewport.clipBy) continue;
+      const shape = shapeOf(drawing, row);
+      const points: number[] = [];
+      const put = (x: number, y: number): void => void points.push(x - origin[0], y - origin[1]);
+      const sink = {
+        move: put,
+        line: put,
+        arc: (arc: Parameters<typeof pointsOfArc>[0]) => {
+          for (const [x, y] of pointsOfArc(arc, 0.02)) put(x, y);
+        },
+        close: () => undefined,
+      };
+      if (shape?.type === 'path') outlinePath(shape, IDENTITY_SPACE, sink);
+      else if (shape?.type === 'ellipse') outlineEllipse(shape, IDENTITY_SPACE, sink);
+      return points.length >= 6 ? points : null;
+    }
+  return null;
+}
+
+/**
+ * Paper mm of a picture's unit and of a unit of line patterns. The model has no scale of its own: it is shown as on
+ * the sheet that shows most of it, or at a usual scale that fits it on A1.
+ * @param extent larger side of what is drawn, drawing units
+ */
+export function scaleOfSpace(
+  drawing: Drawing,
+  sheet: DrawingSheet | null,
+  extent: number,
+): { mmPerUnit: number; mmPerPatternUnit: number; note: string | null } {
+  const inch = drawing.reader.headerNumber('$MEASUREMENT', 1) === 0 ? 25.4 : 1;
+  if (sheet) {
+    const mmPerUnit = sheet.paper?.mmPerUnit ?? inch;
+    return { mmPerUnit, mmPerPatternUnit: mmPerUnit, note: null };
+  }
+  const seen = largestViewport(drawing);
+  const paperPatterns = drawing.reader.headerNumber('$PSLTSCALE', 1) === 1;
+  if (seen)
+    return {
+      mmPerUnit: seen.mmPerUnit,
+      mmPerPatternUnit: paperPatterns ? seen.sheetMm : seen.mmPerUnit,
+      note: `as on sheet ${seen.sheet}`,
+    };
+  const mmPerUnit = 1 / preferredScale(extent);
+  return { mmPerUnit, mmPerPatternUnit: mmPerUnit, note: 'fitted to an A1 sheet' };
+}
+
+/** Scale of the largest viewport of any sheet: what the model is mostly seen at. */
+export function largestViewport(
+  drawing: Drawing,
+): { sheet: string; mmPerUnit: number; sheetMm: number } | null {
+  let best: { sheet: string; mmPerUnit: number; sheetMm: number } | null = null;
+  let largest = 0;
+  for (const sheet of drawing.sheets) {
+    const sheetMm = sheet.paper?.mmPerUnit ?? 1;
+    for (const row of drawing.containers[sheet.container].rows) {
+      if (kindOf(drawing, row) !== 'viewport') continue;
+      const shape = shapeOf(drawing, row);
+      if (shape?.type !== 'viewport' || shape.id === 1 || !(shape.scale > 0)) continue;
+      const area = shape.width * shape.height;
+      if (area <= largest) continue;
+      largest = area;
+      best = { sheet: sheet.name, mmPerUnit: shape.scale * sheetMm, sheetMm };
+    }
+  }
+  return best;
+}
+
+/** Model units per paper mm at which an extent fits the long side of an A1 sheet, from the 1-2-5 series of ISO 5455. */
+export function preferredScale(extent: number): number {
+  const needed = extent / 800;
+  if (!(needed > 0) || !Number.isFinite(needed)) return 1;
+  const power = 10 ** Math.floor(Math.log10(needed));
+  return ([1, 2, 5, 10].find((step) => step * power >= needed) ?? 10) * power;
+}

@@ -1,0 +1,143 @@
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { type Drawing, entityOf, handleOf, layerNameOf, sayContainer } from '../../src/core/drawing/drawing';
+import { wordsOf } from '../../src/core/dxf/decode-text';
+import { readDrawing } from '../../src/core/dxf/interpret';
+import { measureOf } from '../../src/core/dxf/measure';
+import { applySpace } from '../../src/core/geometry/space';
+import { extentsOf, placementsOf } from '../../src/core/picture/extents';
+import { python } from './python';
+import { otherWriters } from './writers';
+
+interface Seen {
+  objects: {
+    where: string;
+    handle: string;
+    type: string;
+    layer: string;
+    box: [number, number, number, number] | null;
+    text: string | null;
+    attribs: [string, string, string][];
+    measured?: number;
+  }[];
+  placements: [string, string, number[][]][];
+}
+
+const folder = mkdtempSync(join(tmpdir(), 'zinc-kinds-'));
+const made = [
+  ...python<{ version: string; file: string; form: string }[]>('make_kinds.py', folder).map((one) => ({
+    name: `${one.version} by python3-ezdxf${one.form === 'bin' ? ', binary' : ''}`,
+    file: one.file,
+  })),
+  ...otherWriters(folder),
+];
+
+const open = (file: string): Drawing => {
+  const result = readDrawing(new Uint8Array(readFileSync(file)));
+  if (!result.ok) throw new Error(result.problem.message);
+  return result.value;
+};
+
+/** What our reader calls a text's blanks and marks is the same for all readers; how they write them is not. */
+const plain = (text: string): string =>
+  text
+    .replace(/[\s\u00a0]+/g, ' ')
+    .replace(/[⌀ø∅Ø]/g, '⌀')
+    .trim();
+
+describe.each(made)('$name', ({ file }) => {
+  const seen = python<Seen>('read_fully.py', file);
+  const drawing = open(file);
+  const rows = new Map<string, number>();
+  for (let row = 0; row < drawing.objects.count; row++) {
+    const where = sayContainer(drawing.containers[drawing.objects.container[row]]);
+    rows.set(`${where.startsWith('sheet') ? 'sheet' : where}/${handleOf(drawing, row)}`, row);
+  }
+  const rowOf = (one: Seen['objects'][number]): number | undefined =>
+    rows.get(`${one.where.startsWith('sheet') ? 'sheet' : one.where}/${one.handle}`);
+  const handles = seen.objects.some((one) => rowOf(one) !== undefined);
+
+  it('has as many objects of each kind on each layer', () => {
+    const count = (entries: Iterable<string>): Record<string, number> => {
+      const counts: Record<string, number> = {};
+      for (const entry of entries) counts[entry] = (counts[entry] ?? 0) + 1;
+      return counts;
+    };
+    const ours = [...drawing.objects.start.slice(0, drawing.objects.count).keys()]
+      .filter((row) => drawing.objects.parent[row] < 0)
+      .map((row) => `${layerNameOf(drawing, row).toLowerCase()} ${entityOf(drawing, row)}`);
+    expect(count(ours)).toEqual(count(seen.objects.map((one) => `${one.layer.toLowerCase()} ${one.type}`)));
+  });
+
+  it('has every object where it is, to a millionth', () => {
+    const differing: unknown[] = [];
+    let compared = 0;
+    for (const [i, one] of seen.objects.entries()) {
+      if (one.box === null) continue;
+      const row = handles ? rowOf(one) : i;
+      // Boxes with lettering in them depend on fonts, which no two programs share.
+      if (row === undefined || /^(TOLERANCE|MULTILEADER)$/.test(one.type) || holdsText(drawing, row))
+        continue;
+      const box = extentsOf(drawing, row);
+      compared++;
+      const size = Math.max(1, ...one.box.map(Math.abs));
+      const ours = box && [box.minX, box.minY, box.maxX, box.maxY];
+      const off = ours ? Math.max(...ours.map((value, k) => Math.abs(value - one.box![k]))) / size : Infinity;
+      if (!(off < 1e-6))
+        differing.push({ type: one.type, handle: one.handle, where: one.where, theirs: one.box, ours });
+    }
+    expect(differing).toEqual([]);
+    expect(compared).toBeGreaterThan(2);
+  });
+
+  it('says the same', () => {
+    if (!handles) return;
+    for (const one of seen.objects) {
+      const row = rowOf(one)!;
+      if (one.text !== null) expect(plain(wordsOf(drawing, row) ?? '')).toBe(plain(one.text));
+      for (const [handle, layer, text] of one.attribs) {
+        const own = rows.get(`${one.where.startsWith('sheet') ? 'sheet' : one.where}/${handle}`)!;
+        expect([layerNameOf(drawing, own), wordsOf(drawing, own)]).toEqual([layer, text]);
+      }
+    }
+  });
+
+  it('measures the same', () => {
+    for (const one of seen.objects.filter(({ measured }) => measured !== undefined))
+      expect(measureOf(drawing, rowOf(one)!)?.value).toBeCloseTo(one.measured!, 8);
+  });
+
+  it('places symbols in symbols where they are', () => {
+    const ours = placementsOf(drawing, 0).filter(({ symbol }) => !symbol.startsWith('*'));
+    const theirs = seen.placements;
+    const say = (path: string, symbol: string, points: number[][]): string =>
+      `${handles ? path : ''} ${symbol} ${points.map((point) => point.map((value) => value.toFixed(6).replace(/^-(0\.0+)$/, '$1')).join(',')).join(' ')}`;
+    const base = new Map([...drawing.symbols.values()].map((symbol) => [symbol.name, symbol.base]));
+    const axes = [
+      [0, 0, 0],
+      [1, 0, 0],
+      [0, 1, 0],
+      [0, 0, 1],
+    ] as const;
+    expect(
+      ours
+        .map(({ path, symbol, space }) => {
+          expect(base.has(symbol)).toBe(true);
+          return say(
+            path.join('/'),
+            symbol,
+            axes.map((axis) => applySpace(space, axis)),
+          );
+        })
+        .sort(),
+    ).toEqual(theirs.map(([path, symbol, points]) => say(path, symbol, points)).sort());
+  });
+});
+
+/** True for objects that hold lettering somewhere inside. */
+function holdsText(drawing: Drawing, row: number): boolean {
+  const kind = entityOf(drawing, row);
+  if (/^(TEXT|MTEXT|ATTRIB|ATTDEF|DIMENSION)$/.test(kind)) return true;
+  return false;
+}
