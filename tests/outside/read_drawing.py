@@ -1,6 +1,6 @@
 """Reads a drawing with python3-ezdxf and prints what it holds as JSON.
 
-Usage: read_drawing.py FILE. Errors and repairs of its structural audit are listed; every object of the model, the
+Usage: read_drawing.py FILE …: one file's content as it is, several files' as a list. Errors and repairs of its structural audit are listed; every object of the model, the
 sheets and the symbols is given with all its attributes, so that two files can be compared.
 """
 import json
@@ -34,9 +34,11 @@ def describe(entity):
     return {"type": entity.dxftype(), "attribs": attribs, "extra": extra}
 
 
-def main(path):
-    doc, _ = recover.readfile(path)
+def read(path):
     strict = ezdxf.readfile(path)
+    # The forgiving reader knows only the text form.
+    binary = open(path, "rb").read(6) == b"AutoCA"
+    doc = ezdxf.readfile(path) if binary else recover.readfile(path)[0]
     audit = strict.audit()
     objects = {}
     for layout in [doc.modelspace(), *(doc.layouts.get(name) for name in doc.layouts.names() if name != "Model")]:
@@ -49,7 +51,15 @@ def main(path):
             objects[f"{block.name}/{entity.dxf.handle}"] = describe(entity)
     layers = {layer.dxf.name: {"color": layer.dxf.color, "linetype": layer.dxf.linetype, "lineweight": layer.dxf.get("lineweight", -3), "rgb": layer.dxf.get("true_color"), "plot": layer.dxf.get("plot", 1)} for layer in doc.layers}
     linetypes = sorted(linetype.dxf.name for linetype in doc.linetypes)
-    print(json.dumps({"errors": [error.message for error in audit.errors], "repairs": len(audit.fixes), "objects": objects, "layers": layers, "linetypes": linetypes, "encoding": doc.encoding}))
+    styles = {style.dxf.name: style.dxf.font for style in doc.styles}
+    dimstyles = {style.dxf.name: style.dxf.get("dimtxsty", "") for style in doc.dimstyles}
+    words = {linetype.dxf.name: [plain(tag.value) for tag in linetype.pattern_tags.tags if tag.code in (49, 9, 44, 45, 46)] for linetype in doc.linetypes}
+    blocks = sorted(block.name for block in doc.blocks if not block.is_any_layout and not block.name.startswith("*"))
+    order = {}
+    for layout in [doc.modelspace()]:
+        order = [entity.dxf.handle for entity in layout.entities_in_redraw_order()] if doc.dxfversion > "AC1009" else [entity.dxf.handle for entity in layout]
+    return {"styles": styles, "dimstyles": dimstyles, "words": words, "blocks": blocks, "order": order, "appids": sorted(appid.dxf.name for appid in doc.appids), "errors": [error.message for error in audit.errors], "repairs": [fix.message for fix in audit.fixes], "objects": objects, "layers": layers, "linetypes": linetypes, "encoding": doc.encoding}
 
 
-main(sys.argv[1])
+found = [read(path) for path in sys.argv[1:]]
+print(json.dumps(found[0] if len(found) == 1 else found))

@@ -1,6 +1,6 @@
-import { decimal } from './editor';
 import type { NewTag } from './edits';
 import { codecFor } from './encoding';
+import { decimal } from './real';
 
 /** Properties of a new object; what is left out comes from its layer. */
 export interface Props {
@@ -30,12 +30,21 @@ export interface TextOptions {
 export type Point = readonly [number, number];
 type Version = 'AC1009' | 'AC1015' | 'AC1018' | 'AC1024' | 'AC1032';
 
+/** What a space needs of the file it is part of: a whole new one, or a drawing that is being edited. */
+export interface ComposerHost {
+  readonly version: string;
+  /** A fresh handle; empty in files that have none. */
+  handle(): string;
+  nextViewport(): number;
+  dimensionPicture: DrawingComposer['dimensionPicture'];
+}
+
 /** Records of the space being drawn in: a symbol, the model or a sheet. */
 export class SpaceComposer {
   readonly records: NewTag[][] = [];
 
   constructor(
-    private readonly file: DrawingComposer,
+    private readonly file: ComposerHost,
     private readonly owner: string,
     private readonly onPaper: boolean,
   ) {}
@@ -322,11 +331,13 @@ export class SpaceComposer {
   }
 
   private add(entity: string, props: Props, subclass: string, body: readonly NewTag[]): void {
-    const record: NewTag[] = [
-      { code: 0, value: entity },
-      { code: 5, value: this.file.handle() },
-    ];
-    if (this.marked) record.push({ code: 330, value: this.owner }, { code: 100, value: 'AcDbEntity' });
+    const handle = this.file.handle();
+    const record: NewTag[] = [{ code: 0, value: entity }];
+    if (handle !== '') record.push({ code: 5, value: handle });
+    if (this.marked) {
+      if (this.owner !== '') record.push({ code: 330, value: this.owner });
+      record.push({ code: 100, value: 'AcDbEntity' });
+    }
     if (this.onPaper) record.push({ code: 67, value: 1 });
     record.push({ code: 8, value: props.layer });
     if (props.linetype !== undefined) record.push({ code: 6, value: props.linetype });

@@ -7,6 +7,9 @@ export interface NewTag {
   readonly value: string | number;
 }
 
+/** What is put before a tag: tags, bytes as they are, or a list that may still grow until the edits are written. */
+export type Part = NewTag | Uint8Array | readonly Part[];
+
 /** Replace the bytes `start` to `end` of the original by `bytes`. */
 export interface ByteEdit {
   readonly start: number;
@@ -21,7 +24,7 @@ export interface ByteEdit {
 export class TagEdits {
   private readonly replaced = new Map<number, string>();
   private readonly removed = new Set<number>();
-  private readonly before = new Map<number, NewTag[]>();
+  private readonly before = new Map<number, Part[]>();
 
   constructor(readonly document: DxfDocument) {}
 
@@ -46,11 +49,11 @@ export class TagEdits {
     return this.removed.has(tag);
   }
 
-  /** Put new tags before this one; further calls for the same tag add after the earlier ones. */
-  insertBefore(tag: number, tags: readonly NewTag[]): void {
+  /** Put something before a tag; further calls for the same tag add after the earlier ones. */
+  insertBefore(tag: number, part: Part): void {
     const present = this.before.get(tag);
-    if (present) present.push(...tags);
-    else this.before.set(tag, [...tags]);
+    if (present) present.push(part);
+    else this.before.set(tag, [part]);
   }
 
   /** The edits in the order of the file, neighbours not joined, none overlapping. */
@@ -90,23 +93,30 @@ export class TagEdits {
         }
         while (from < to && bytes[from] === 32) from++;
         while (to > from && bytes[to - 1] === 32) to--;
-        push(from, to, codec.encode(value));
+        push(from, to, codec.encode(oneLine(value)));
       }
     }
     return edits;
   }
 
-  private written(added: readonly NewTag[]): Uint8Array {
+  private written(added: readonly Part[]): Uint8Array {
     const { lineEnd, codec, tags } = this.document;
-    if (tags.form !== 'text')
-      return added.reduce<Uint8Array>(
-        (whole, tag) => joined(whole, binaryTag(tags.form, tag.code, tag.value, codec.encode)),
-        NO_BYTES,
-      );
-    const lines = added.map((tag) => `${String(tag.code).padStart(3)}${lineEnd}${tag.value}${lineEnd}`);
-    return codec.encode(lines.join(''));
+    return added.reduce<Uint8Array>((whole, part) => {
+      if (part instanceof Uint8Array) return joined(whole, part);
+      if (isList(part)) return joined(whole, this.written(part));
+      const bytes =
+        tags.form === 'text'
+          ? codec.encode(`${String(part.code).padStart(3)}${lineEnd}${oneLine(part.value)}${lineEnd}`)
+          : binaryTag(tags.form, part.code, part.value, codec.encode);
+      return joined(whole, bytes);
+    }, NO_BYTES);
   }
 }
+
+const isList = (part: Part): part is readonly Part[] => Array.isArray(part);
+
+/** A value never breaks the line it is written on: the format has an escape for line ends in text. */
+const oneLine = (value: string | number): string => String(value).replace(/\r\n|\r|\n/g, '^J');
 
 const NO_BYTES = new Uint8Array(0);
 

@@ -58,6 +58,13 @@ export class Interner {
     return folded;
   }
 
+  /** The number that stands for a folded name, -1 when nothing that was numbered reads like it. */
+  lookUp(folded: string): number {
+    for (let id = 0; id < this.starts.length; id++)
+      if (foldName(this.text(id)) === folded) return this.folded(id);
+    return -1;
+  }
+
   private same(id: number, from: number, to: number): boolean {
     const start = this.starts[id];
     if (this.ends[id] - start !== to - from) return false;

@@ -146,9 +146,9 @@ function Contents({
       </Block>
       {contents.references.length > 0 && (
         <Block title="Refers to, never opened">
-          {contents.references.map((reference, i) => (
+          {contents.references.map((reference) => (
             <p
-              key={`${reference.path}${i}`}
+              key={`${reference.kind} ${reference.name} ${reference.path}`}
               className="truncate px-3 py-0.5 text-[12.5px]"
               title={reference.path}
             >
