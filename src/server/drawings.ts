@@ -489,7 +489,7 @@ export async function contentsFile(id: number, asReceived: boolean): Promise<Res
 const NO_DRAWING = fail('no-drawing', 'There is no such drawing.', 'Go back to the list.');
 
 /** Raised when the form of pictures or contents changes, so that kept ones are made anew. */
-const CACHE_VERSION = 2;
+const CACHE_VERSION = 3;
 
 const cacheOf = (what: string): string =>
   join(

@@ -149,7 +149,7 @@ export function layOut(shape: TextShape): LaidText {
     minX = Math.min(minX, x);
     maxX = Math.max(maxX, x + line.width);
     for (const atom of line.atoms) {
-      for (const piece of atom.pieces) pieces.push({ ...piece, x: piece.x + x, y: piece.y + base });
+      for (const piece of atom.pieces) join(pieces, { ...piece, x: piece.x + x, y: piece.y + base });
       for (const { from, to, colour } of atom.rules)
         rules.push({ from: [from[0] + x, from[1] + base], to: [to[0] + x, to[1] + base], colour });
       x += atom.width;
@@ -165,6 +165,25 @@ export function layOut(shape: TextShape): LaidText {
     maxY: shift,
     heightFactor,
   };
+}
+
+/** Puts a piece behind the others; one that goes on where the last ends, and looks like it, becomes part of it. */
+function join(pieces: Piece[], next: Piece): void {
+  const last = pieces.at(-1);
+  if (
+    last &&
+    last.face === next.face &&
+    last.y === next.y &&
+    last.size === next.size &&
+    last.widthFactor === next.widthFactor &&
+    last.slantRad === next.slantRad &&
+    last.tracking === next.tracking &&
+    last.colour === next.colour &&
+    last.missing === next.missing &&
+    Math.abs(last.x + last.width - next.x) < 1e-9
+  )
+    pieces[pieces.length - 1] = { ...last, text: last.text + next.text, width: last.width + next.width };
+  else pieces.push(next);
 }
 
 interface Line {

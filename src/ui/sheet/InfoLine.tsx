@@ -32,7 +32,7 @@ export function InfoLine({ under, picked, measuring, measure, onUnpick }: Props)
       ) : (
         <span className="text-ink-2">Point at something to see what it is; click to keep it.</span>
       )}
-      {under && (under.paperMm || under.model) && (
+      {!measuring && under && (under.paperMm || under.model) && (
         <span className="figures ml-auto pl-3 text-ink-2">
           {under.paperMm && `paper ${under.paperMm.map((value) => value.toFixed(1)).join(', ')} mm`}
           {under.paperMm && under.model && ' · '}

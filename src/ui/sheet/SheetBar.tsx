@@ -4,7 +4,7 @@ import type { Painted } from './messages';
 import { MODEL } from './SheetDesk';
 
 const MODE_NAMES: Readonly<Record<ColourMode, string>> = {
-  print: 'In its colours',
+  print: 'In colour',
   black: 'In black',
   layer: 'By layer',
 };
@@ -32,7 +32,7 @@ interface Props {
 export function SheetBar(props: Props) {
   const { sheets, sheet, painted } = props;
   return (
-    <div className="flex min-h-10 flex-wrap items-center gap-x-1 gap-y-1 border-t border-hairline bg-plate px-2 py-1">
+    <div className="flex min-h-10 flex-wrap items-center gap-x-px gap-y-1 border-t border-hairline bg-plate px-2 py-1">
       <div role="tablist" aria-label="Sheets" className="flex min-w-0 flex-wrap gap-1">
         {[...sheets.map((name, i) => [name, i] as const), ['Model', MODEL] as const].map(([name, i]) => (
           <button
@@ -41,7 +41,7 @@ export function SheetBar(props: Props) {
             role="tab"
             aria-selected={sheet === i}
             onClick={() => props.onSheet(i)}
-            className={`h-7 max-w-44 truncate rounded-sm border px-2.5 text-[13px] ${sheet === i ? 'border-ink bg-white font-medium' : 'border-transparent text-ink-2 hover:border-hairline'}`}
+            className={`h-7 max-w-44 truncate rounded-sm border px-2 text-[13px] ${sheet === i ? 'border-ink bg-white font-medium' : 'border-transparent text-ink-2 hover:border-hairline'}`}
           >
             {name}
           </button>
@@ -100,7 +100,7 @@ function Small({
       type="button"
       onClick={onClick}
       aria-pressed={pressed}
-      className={`flex h-7 items-center gap-1.5 rounded-sm border px-1.5 text-[13px] ${pressed ? 'border-verdigris bg-verdigris-soft text-verdigris-deep' : 'border-transparent hover:border-hairline'}`}
+      className={`flex h-7 items-center gap-1 rounded-sm border px-1 text-[13px] ${pressed ? 'border-verdigris bg-verdigris-soft text-verdigris-deep' : 'border-transparent hover:border-hairline'}`}
     >
       {children}
       <Key>{hotkey}</Key>

@@ -77,6 +77,7 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
       else if (message.type === 'measured') setMeasure(message.measure);
       else setFound(message);
     };
+    painter.onerror = (event) => setState(`The picture stopped: ${event.message}. Reload the page.`);
     const offscreen = canvas.transferControlToOffscreen();
     painter.postMessage({ type: 'canvas', canvas: offscreen } satisfies ToWorker, [offscreen]);
     shown.current = '';

@@ -42,6 +42,8 @@ let marks: Marks = NO_MARKS;
 let mark = 0;
 /** Pixels per unit and the origin's place, in CSS pixels. */
 let view = { scale: 1, x: 0, y: 0 };
+/** The view shows everything, and goes on doing so when its size changes. */
+let fitted = true;
 let pointer: readonly [number, number] | null = null;
 let hovered: { data: PictureData; item: number; window: number } | null = null;
 let chosen: string | null = null;
@@ -88,6 +90,7 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
       }
       break;
     case 'pan':
+      fitted = false;
       view = { ...view, x: view.x + message.dx, y: view.y + message.dy };
       break;
     case 'zoom':
@@ -141,19 +144,21 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
 };
 
 async function loadFonts(): Promise<void> {
-  await Promise.all(
+  const { fonts } = self as unknown as { fonts: FontFaceSet };
+  await Promise.allSettled(
     FONT_FILES.map(async ({ family, weight, url, range }) => {
-      const face = new FontFace(family, `url(${url})`, { unicodeRange: range, weight });
-      (self as unknown as { fonts: FontFaceSet }).fonts.add(face);
+      // A worker may have an address of its own that paths do not hang on: the origin is the page's.
+      const at = new URL(url, self.location.origin).href;
+      const face = new FontFace(family, `url(${at})`, { unicodeRange: range, weight });
+      fonts.add(face);
       await face.load();
     }),
-  ).catch(() => undefined);
+  );
   stale = true;
   queue();
 }
 
 function resize(nextWidth: number, nextHeight: number, nextRatio: number): void {
-  const first = width === 0;
   view = { ...view, x: view.x + (nextWidth - width) / 2, y: view.y + (nextHeight - height) / 2 };
   width = nextWidth;
   height = nextHeight;
@@ -163,7 +168,7 @@ function resize(nextWidth: number, nextHeight: number, nextRatio: number): void 
     canvas.height = Math.max(1, Math.round(height * ratio));
   }
   spare = null;
-  if (first) fitAll();
+  if (fitted) fitAll();
 }
 
 /** The paper, or for the model what is drawn with a margin about it. */
@@ -178,9 +183,11 @@ function sheetBox(picture: PictureData): [number, number, number, number] | null
 function fitAll(): void {
   const box = scene && sheetBox(scene.picture);
   if (box) showBox(box, MARGIN_PX);
+  fitted = true;
 }
 
 function showBox(box: readonly [number, number, number, number], margin: number): void {
+  fitted = false;
   const boxWidth = Math.max(box[2] - box[0], 1e-9);
   const boxHeight = Math.max(box[3] - box[1], 1e-9);
   const scale = Math.min(
@@ -199,6 +206,7 @@ function zoom(factor: number, x: number, y: number): void {
   const pxPerMm = (view.scale * factor) / scene.picture.head.mmPerUnit;
   // From a thousandth of true size to ten thousand times it.
   if (!(pxPerMm > 0.003 && pxPerMm < 40_000)) return;
+  fitted = false;
   view = { scale: view.scale * factor, x: x - (x - view.x) * factor, y: y - (y - view.y) * factor };
 }
 
@@ -460,7 +468,9 @@ function lineOf(data: PictureData, item: number): ObjectLine {
 }
 
 const wordsOf = (data: PictureData, item: number): string =>
-  data.head.texts[data.items[item + 4]].pieces.map((piece) => piece.text).join('');
+  data.head.texts[data.items[item + 4]].pieces
+    .map((piece, i, all) => (i > 0 && all[i - 1].y !== piece.y ? ` ${piece.text}` : piece.text))
+    .join('');
 
 function lookUnder(): void {
   if (!scene || !pointer) {
