@@ -136,3 +136,46 @@ export function effective(
     prints: layer?.prints ?? true,
   };
 }
+
+/**
+ * Resolves rows and remembers: objects with the same columns look the same, and most have many like them. Looks are
+ * compared by identity from then on.
+ */
+export class EffectiveLooks {
+  private readonly known = new Map<Effective | null, Map<number, { row: number; look: Effective }[]>>();
+
+  constructor(
+    private readonly drawing: Drawing,
+    private readonly defaultWidthMm: number,
+  ) {}
+
+  of(row: number, placement: Effective | null): Effective {
+    const { objects } = this.drawing;
+    let group = this.known.get(placement);
+    if (!group) {
+      group = new Map();
+      this.known.set(placement, group);
+    }
+    const key =
+      (objects.layer[row] + 1) * 1_048_576 +
+      (objects.colour[row] & 1023) * 1024 +
+      (objects.width[row] & 1023);
+    let entries = group.get(key);
+    if (!entries) {
+      entries = [];
+      group.set(key, entries);
+    }
+    for (const entry of entries)
+      if (
+        objects.linetype[entry.row] === objects.linetype[row] &&
+        objects.rgb[entry.row] === objects.rgb[row] &&
+        objects.colour[entry.row] === objects.colour[row] &&
+        objects.width[entry.row] === objects.width[row] &&
+        objects.layer[entry.row] === objects.layer[row]
+      )
+        return entry.look;
+    const look = effective(this.drawing, row, placement, this.defaultWidthMm);
+    entries.push({ row, look });
+    return look;
+  }
+}

@@ -334,11 +334,15 @@ export function parseNumber(bytes: Uint8Array, start: number, end: number): numb
     const value = fraction > 0 ? mantissa / POWERS[fraction] : mantissa;
     return negative ? -value : value;
   }
-  let text = '';
-  for (let at = first; at < stop; at++) text += String.fromCharCode(bytes[at]);
+  if (stop === first || stop - first > LONGEST_NUMBER) return Number.NaN;
+  const text = String.fromCharCode.apply(null, bytes.subarray(first, stop) as unknown as number[]);
+  const value = Number(text);
   // Some writers use a D for the exponent.
-  return text === '' ? Number.NaN : Number(text.replace(/[dD](?=[+-]?\d)/, 'e'));
+  return Number.isNaN(value) ? Number(text.replace(/[dD](?=[+-]?\d)/, 'e')) : value;
 }
+
+/** A number of more characters than this is none. */
+const LONGEST_NUMBER = 400;
 
 /** A value of the binary form that is no text, as the text form would write it. */
 function binaryText(tags: TagIndex, tag: number): string {

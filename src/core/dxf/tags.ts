@@ -36,6 +36,10 @@ export function indexTags(bytes: Uint8Array): Result<TagIndex> {
   let values = new Uint32Array(room);
   let ends = new Uint32Array(room);
   let count = 0;
+  // Very old systems end lines with a carriage return alone.
+  const lone = !bytes.subarray(0, 4096).includes(LF);
+  const shift = (4 - (bytes.byteOffset & 3)) & 3;
+  const words = new Int32Array(bytes.buffer, bytes.byteOffset + shift, Math.max(0, length - shift) >> 2);
   let at = length >= 3 && bytes[0] === 0xef && bytes[1] === 0xbb && bytes[2] === 0xbf ? 3 : 0;
 
   while (at < length) {
@@ -79,11 +83,10 @@ export function indexTags(bytes: Uint8Array): Result<TagIndex> {
     }
     codes[count] = negative ? -code : code;
     values[count] = at;
-    byte = bytes[at];
-    while (at < length && byte !== LF && byte !== CR) byte = bytes[++at];
-    ends[count] = at;
+    at = lone ? endOfLine(bytes, at) : lineFeed(bytes, words, shift, at);
+    ends[count] = !lone && bytes[at - 1] === CR && at > values[count] ? at - 1 : at;
     count++;
-    at = afterLineEnd(bytes, at, length);
+    at = lone ? afterLineEnd(bytes, at, length) : at + 1;
   }
   return ok({ bytes, form: 'text', count, codes, values, ends });
 }
@@ -286,6 +289,37 @@ function likelyTags(bytes: Uint8Array): number {
     seen += end - start;
   }
   return seen === 0 ? 0 : (lines / seen) * (bytes.length / 2) + 2;
+}
+
+function endOfLine(bytes: Uint8Array, from: number): number {
+  let at = from;
+  while (at < bytes.length && bytes[at] !== LF && bytes[at] !== CR) at++;
+  return at;
+}
+
+/**
+ * Place of the next line feed, or the end. Four bytes are looked at together: a byte of `word ^ 0x0a0a0a0a` is nothing
+ * where there is a line feed, and (x - 0x01010101) & ~x & 0x80808080 finds the first such byte (H. S. Warren,
+ * "Hacker's Delight", 6-1).
+ * @param words the same bytes four by four, from byte `shift` on
+ */
+function lineFeed(bytes: Uint8Array, words: Int32Array, shift: number, from: number): number {
+  const { length } = bytes;
+  let at = from;
+  while (((at - shift) & 3) !== 0) {
+    if (at >= length || bytes[at] === LF) return at;
+    at++;
+  }
+  let word = (at - shift) >> 2;
+  const last = words.length;
+  for (; word < last; word++) {
+    const x = words[word] ^ 0x0a0a0a0a;
+    const hit = (x - 0x01010101) & ~x & 0x80808080;
+    if (hit !== 0) return shift + (word << 2) + ((31 - Math.clz32(hit & -hit)) >> 3);
+  }
+  at = shift + (word << 2);
+  while (at < length && bytes[at] !== LF) at++;
+  return at;
 }
 
 function afterLineEnd(bytes: Uint8Array, at: number, length: number): number {

@@ -1,6 +1,6 @@
 import { rgbOf } from '../drawing/colour';
 import { type Drawing, type DrawingSheet, handleOf, inDrawOrder, kindOf } from '../drawing/drawing';
-import { type Effective, effective } from '../drawing/effective';
+import { type Effective, EffectiveLooks } from '../drawing/effective';
 import type { ObjectKind } from '../drawing/kinds';
 import {
   type OutlineSink,
@@ -85,7 +85,9 @@ class PictureBuilder implements OutlineSink {
   private readonly bounds = emptyBox();
   private readonly open = new Set<number>();
   private readonly layerByText = new Map<string, number>();
-  private lastLook: { props: Effective; scale: number; widthUnits: number; index: number } | null = null;
+  private readonly effective: EffectiveLooks;
+  /** Looks that were made for a resolved look, with what else decides them. */
+  private readonly looksOf = new Map<Effective, { scale: number; widthUnits: number; index: number }[]>();
   private readonly linetypeScale: number;
   private origin: [number, number] = [0, 0];
   private lettersMissing = 0;
@@ -98,6 +100,7 @@ class PictureBuilder implements OutlineSink {
     private readonly options: PictureOptions,
   ) {
     this.handleIndex = new Int32Array(drawing.objects.count).fill(-1);
+    this.effective = new EffectiveLooks(drawing, options.defaultWidthMm);
     const scale = drawing.reader.headerNumber('$LTSCALE', 1);
     this.linetypeScale = scale > 0 ? scale : 1;
   }
@@ -162,7 +165,7 @@ class PictureBuilder implements OutlineSink {
       return;
     }
     if (drawing.objects.invisible[row] === 1) return;
-    const props = effective(drawing, row, placement, this.options.defaultWidthMm);
+    const props = this.effective.of(row, placement);
     const shape = shapeOf(drawing, row);
     if (!shape) {
       this.count(kindOf(drawing, row));
@@ -197,16 +200,19 @@ class PictureBuilder implements OutlineSink {
   }
 
   private addPart(part: Part, row: number, space: Space, props: Effective, top: number, depth: number): void {
-    const own: Effective = {
-      ...props,
-      ...(part.colour ? { colour: part.colour, colourFrom: 'own' as const, colourBy: null } : {}),
-      ...(part.linetype !== undefined
-        ? { linetype: part.linetype, linetypeFrom: 'own' as const, linetypeBy: null }
-        : {}),
-      ...(part.widthMm !== undefined
-        ? { widthMm: part.widthMm, widthFrom: 'own' as const, widthBy: null }
-        : {}),
-    };
+    const plain = !part.colour && part.linetype === undefined && part.widthMm === undefined;
+    const own: Effective = plain
+      ? props
+      : {
+          ...props,
+          ...(part.colour ? { colour: part.colour, colourFrom: 'own' as const, colourBy: null } : {}),
+          ...(part.linetype !== undefined
+            ? { linetype: part.linetype, linetypeFrom: 'own' as const, linetypeBy: null }
+            : {}),
+          ...(part.widthMm !== undefined
+            ? { widthMm: part.widthMm, widthFrom: 'own' as const, widthBy: null }
+            : {}),
+        };
     if (part.shape.type === 'placement')
       this.place(row, part.shape.symbol, part.shape.spaces, space, own, top, depth);
     else if (props.shows) this.draw(row, part.shape, space, own, top);
@@ -437,10 +443,12 @@ class PictureBuilder implements OutlineSink {
   private look(row: number, props: Effective, widthUnits: number): number {
     const { drawing } = this;
     const scale = this.linetypeScale * drawing.objects.linetypeScale[row];
-    // Neighbours mostly look alike: the last look is tried before the index.
-    const last = this.lastLook;
-    if (last && last.scale === scale && last.widthUnits === widthUnits && sameLook(last.props, props))
-      return last.index;
+    let known = this.looksOf.get(props);
+    if (!known) {
+      known = [];
+      this.looksOf.set(props, known);
+    }
+    for (const one of known) if (one.scale === scale && one.widthUnits === widthUnits) return one.index;
     const layer = this.layer(props.layer);
     const rgb = rgbOf(props.colour);
     const by = {
@@ -477,7 +485,7 @@ class PictureBuilder implements OutlineSink {
         by,
       });
     }
-    this.lastLook = { props, scale, widthUnits, index };
+    known.push({ scale, widthUnits, index });
     return index;
   }
 
@@ -545,18 +553,6 @@ class PictureBuilder implements OutlineSink {
     }));
   }
 }
-
-const sameLook = (a: Effective, b: Effective): boolean =>
-  a.layer === b.layer &&
-  a.widthMm === b.widthMm &&
-  a.linetype === b.linetype &&
-  a.colourFrom === b.colourFrom &&
-  a.linetypeFrom === b.linetypeFrom &&
-  a.widthFrom === b.widthFrom &&
-  a.colourBy === b.colourBy &&
-  a.linetypeBy === b.linetypeBy &&
-  a.widthBy === b.widthBy &&
-  rgbOf(a.colour) === rgbOf(b.colour);
 
 /** The edge of a viewport, which prints like any line on its layer. */
 function frameOf({ centre: [x, y], width, height }: ViewportShape): PathShape {
