@@ -33,6 +33,8 @@ export interface AuditContext {
   readonly standard: Standard;
   /** By folded name: layers with a record first, in table order, then layers that are only named by objects. */
   readonly layers: ReadonlyMap<string, LayerUse>;
+  /** What lies on the layer of a row: the same as looking its layer up by name, without the names. */
+  layerUse(row: number): LayerUse;
   /** Layers of the standard by folded name. */
   readonly standardLayers: ReadonlyMap<string, StandardLayer>;
 }
@@ -46,7 +48,7 @@ export function makeContext(drawing: Drawing, standard: Standard): AuditContext 
       layers.set(key, { name: record.name, record, standard: standardLayers.get(key), rows: [] });
   }
   const uses: (LayerUse | undefined)[] = [];
-  for (let row = 0; row < drawing.objects.count; row++) {
+  const layerUse = (row: number): LayerUse => {
     const id = drawing.objects.layer[row];
     let use = id >= 0 ? uses[id] : undefined;
     if (!use) {
@@ -56,9 +58,10 @@ export function makeContext(drawing: Drawing, standard: Standard): AuditContext 
       layers.set(key, use);
       if (id >= 0) uses[id] = use;
     }
-    use.rows.push(row);
-  }
-  return { drawing, standard, layers, standardLayers };
+    return use;
+  };
+  for (let row = 0; row < drawing.objects.count; row++) layerUse(row).rows.push(row);
+  return { drawing, standard, layers, layerUse, standardLayers };
 }
 
 /** Layers that the format itself keeps, and layers of drawings that are only referred to. */

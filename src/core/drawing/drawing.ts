@@ -201,10 +201,41 @@ export function handleOf(drawing: Drawing, row: number): string {
   return tag === 0 ? `~${(row + 1).toString(16).toUpperCase()}` : drawing.reader.name(tag).toUpperCase();
 }
 
-export const entityOf = (drawing: Drawing, row: number): string =>
-  drawing.document.names.text(drawing.objects.entity[row]).toUpperCase();
+/** Entity names and kinds by the number of the name: there are few of them, and many rows ask. */
+interface Kinds {
+  readonly entities: (string | undefined)[];
+  readonly kinds: (ObjectKind | undefined)[];
+}
 
-export const kindOf = (drawing: Drawing, row: number): ObjectKind => kindOfEntity(entityOf(drawing, row));
+const kindsOf = new WeakMap<Drawing, Kinds>();
+let lastDrawing: Drawing | null = null;
+let lastKinds: Kinds = { entities: [], kinds: [] };
+
+function kindsFor(drawing: Drawing): Kinds {
+  if (drawing === lastDrawing) return lastKinds;
+  let kinds = kindsOf.get(drawing);
+  if (!kinds) {
+    kinds = { entities: [], kinds: [] };
+    kindsOf.set(drawing, kinds);
+  }
+  lastDrawing = drawing;
+  lastKinds = kinds;
+  return kinds;
+}
+
+export function entityOf(drawing: Drawing, row: number): string {
+  const id = drawing.objects.entity[row];
+  const { entities } = kindsFor(drawing);
+  entities[id] ??= drawing.document.names.text(id).toUpperCase();
+  return entities[id];
+}
+
+export function kindOf(drawing: Drawing, row: number): ObjectKind {
+  const id = drawing.objects.entity[row];
+  const { kinds } = kindsFor(drawing);
+  kinds[id] ??= kindOfEntity(entityOf(drawing, row));
+  return kinds[id];
+}
 
 /** Name of the layer a row lies on, as the object writes it. */
 export const layerNameOf = (drawing: Drawing, row: number): string => {

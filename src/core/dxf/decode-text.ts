@@ -17,6 +17,8 @@ import { foldName } from './interner';
 import { multiLineText, parseMultiLine, plainText, singleLineRuns } from './multi-line-text';
 
 const RADIANS = Math.PI / 180;
+/** Longest text, in bytes, that is laid out or listed; what is longer is cut with a mark. The file keeps it whole. */
+const LONGEST = 100_000;
 
 /** Single-line text, attributes and multi-line text as paragraphs with an anchor. Null for what shows nothing. */
 export function decodeText(drawing: Drawing, row: number): TextShape | null {
@@ -43,7 +45,7 @@ function singleLine(drawing: Drawing, f: Fields, entity: string): TextShape | nu
   // Attributes carry an "invisible" flag; definitions show their tag in place of a value.
   if ((entity === 'ATTRIB' || entity === 'ATTDEF') && (f.int(70) & 1) === 1) return null;
   const raw = f.tag(entity === 'ATTDEF' ? 2 : 1);
-  const text = raw < 0 ? '' : reader.text(raw);
+  const text = raw < 0 ? '' : reader.textUpTo(raw, LONGEST);
   if (text.trim() === '') return null;
   const style = runOfStyle(drawing, f.text(7, 'Standard'));
   const horizontal = f.int(72);
@@ -97,7 +99,7 @@ export function rawMultiLine(drawing: Drawing, range: TagRange): string {
   const { codes } = drawing.document.tags;
   let raw = '';
   for (let tag = range.start; tag < range.end && codes[tag] < 1000 && codes[tag] !== 101; tag++)
-    if (codes[tag] === 3 || codes[tag] === 1) raw += reader.text(tag);
+    if ((codes[tag] === 3 || codes[tag] === 1) && raw.length < LONGEST) raw += reader.textUpTo(tag, LONGEST);
   return raw;
 }
 
@@ -180,13 +182,13 @@ export function wordsOf(drawing: Drawing, row: number): string | null {
     case 'ATTRIB':
     case 'ATTDEF': {
       const tag = drawing.reader.find(range, 1);
-      return tag < 0 ? '' : plainText(drawing.reader.text(tag));
+      return tag < 0 ? '' : plainText(drawing.reader.textUpTo(tag, LONGEST));
     }
     case 'DIMENSION':
     case 'ARC_DIMENSION':
     case 'LARGE_RADIAL_DIMENSION': {
       const tag = drawing.reader.find(range, 1);
-      const typed = tag < 0 ? '' : drawing.reader.text(tag);
+      const typed = tag < 0 ? '' : drawing.reader.textUpTo(tag, LONGEST);
       return typed === '' || typed === '<>' ? null : multiLineText(typed).join('\n');
     }
     case 'MULTILEADER':

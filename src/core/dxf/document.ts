@@ -369,6 +369,13 @@ export class TagReader {
     return codec.decode(tags.bytes, tags.values[tag], tags.ends[tag]);
   }
 
+  /** The first `most` bytes of a text: what is longer is not laid out or listed whole. */
+  textUpTo(tag: number, most: number): string {
+    const { tags, codec } = this.document;
+    if (tags.ends[tag] - tags.values[tag] <= most) return this.text(tag);
+    return `${codec.decode(tags.bytes, tags.values[tag], tags.values[tag] + most)} …`;
+  }
+
   /** Text without blanks at its ends: names, marks, handles. */
   name(tag: number): string {
     return this.text(tag).trim();

@@ -6,6 +6,7 @@ import { drawObjects, removeObjects } from './edit-objects';
 import type { NewTag } from './edits';
 import { eachCommonTag } from './objects';
 import { decimal } from './real';
+import { referencesOf } from './references';
 
 /** Records that a drawing keeps in tables, by what they are for a person. */
 export type RecordKind =
@@ -56,12 +57,8 @@ const NEEDED: Readonly<Partial<Record<RecordKind, RegExp>>> = {
   application: /^acad$/,
 };
 
-export function recordOf(drawing: Drawing, kind: RecordKind, name: string): TagRange | undefined {
-  const wanted = foldName(name);
-  return drawing.document.tables
-    .get(TABLES[kind])
-    ?.records.find((range) => foldName(drawing.reader.findText(range, 2)) === wanted);
-}
+export const recordOf = (drawing: Drawing, kind: RecordKind, name: string): TagRange | undefined =>
+  referencesOf(drawing).record(TABLES[kind], name);
 
 const blocksOf = (drawing: Drawing, name: string): BlockRange[] =>
   drawing.document.blocks.filter((block) => foldName(block.name) === foldName(name));
@@ -93,18 +90,7 @@ export function tagsNaming(drawing: Drawing, kind: RecordKind, name: string): nu
   const put = (tag: number): void => {
     if (tag >= 0 && foldName(reader.text(tag)) === wanted) found.push(tag);
   };
-  if (kind === 'layer') {
-    // 8 names a layer on objects, in filters, states and the header; 1003 in extended data.
-    const { names, tags } = document;
-    const matches: (boolean | undefined)[] = [];
-    for (let tag = 0; tag < tags.count; tag++) {
-      if (codes[tag] !== 8 && codes[tag] !== 1003) continue;
-      const id = names.id(tags.values[tag], tags.ends[tag]);
-      matches[id] ??= foldName(names.text(id)) === wanted;
-      if (matches[id]) found.push(tag);
-    }
-    return found;
-  }
+  if (kind === 'layer') return referencesOf(drawing).layerTags(name);
   if (kind === 'application') {
     for (let tag = 0; tag < document.tags.count; tag++) if (codes[tag] === 1001) put(tag);
     return found;
@@ -159,24 +145,6 @@ function eachKept(drawing: Drawing, kind: string, visit: (range: TagRange) => vo
     while (tag < document.objects.end && codes[tag] !== 0) tag++;
     if (tagIs(document.tags, start, kind)) visit({ start, end: tag });
   }
-}
-
-const isPointer = (code: number): boolean =>
-  (code >= 320 && code <= 369) ||
-  (code >= 390 && code <= 399) ||
-  code === 480 ||
-  code === 481 ||
-  code === 1005;
-
-/** Tags that point to a handle: owners, references of styles, lists, extended data. */
-export function tagsPointingTo(drawing: Drawing, handle: string): number[] {
-  const { document, reader } = drawing;
-  const { codes } = document.tags;
-  const found: number[] = [];
-  if (handle === '') return found;
-  for (let tag = 0; tag < document.tags.count; tag++)
-    if (isPointer(codes[tag]) && reader.name(tag).toUpperCase() === handle) found.push(tag);
-  return found;
 }
 
 // ---- the edits ----
@@ -277,7 +245,7 @@ function takeOut(base: EditBase, kind: RecordKind, name: string, heir: string): 
   if (record) {
     const handle = handleOfRecord(drawing, kind, record);
     if (handle !== '') gone.add(handle);
-    pointers.push(...tagsPointingTo(drawing, handle));
+    pointers.push(...referencesOf(drawing).pointers(handle));
     removeOwned(base, record, gone);
     edits.removeRange(record.start, record.end);
     base.grow(document.tables.get(TABLES[kind]), -1);
@@ -295,6 +263,8 @@ function takeOut(base: EditBase, kind: RecordKind, name: string, heir: string): 
   settlePointers(base, kind, name, pointers, heir);
 }
 
+const NO_TAGS: ReadonlyMap<number, string> = new Map();
+
 function settlePointers(
   base: EditBase,
   kind: RecordKind,
@@ -303,17 +273,9 @@ function settlePointers(
   heir: string,
 ): void {
   const { drawing, edits } = base;
-  const { document, objects, reader } = drawing;
+  const { document } = drawing;
   const { codes } = document.tags;
-  const viewports = new Map<number, string>();
-  if (kind === 'layer')
-    for (let row = 0; row < objects.count; row++)
-      if (tagIs(document.tags, objects.start[row], 'VIEWPORT'))
-        for (let tag = objects.start[row]; tag < objects.end[row]; tag++)
-          viewports.set(
-            tag,
-            objects.handleTag[row] > 0 ? reader.name(objects.handleTag[row]).toUpperCase() : '',
-          );
+  const viewports = kind === 'layer' ? referencesOf(drawing).inViewports() : NO_TAGS;
   for (const tag of pointers) {
     if (edits.isRemoved(tag)) continue;
     // A layer hidden in one viewport must not hide its heir there.
@@ -339,13 +301,7 @@ function removeOwned(base: EditBase, range: TagRange, gone: Set<string>): void {
   const { drawing, edits } = base;
   const { document, reader } = drawing;
   const { codes } = document.tags;
-  const kept = new Map<string, TagRange>();
-  for (let tag = document.objects.start; tag < document.objects.end; ) {
-    const start = tag++;
-    while (tag < document.objects.end && codes[tag] !== 0) tag++;
-    const handle = reader.findText({ start, end: tag }, 5).toUpperCase();
-    if (handle !== '') kept.set(handle, { start, end: tag });
-  }
+  const kept = referencesOf(drawing).kept();
   const ownerIs = (own: TagRange | undefined, handle: string): boolean =>
     own !== undefined && reader.fields.load(own).text(330).toUpperCase() === handle;
   const visit = (handle: string, depth: number): void => {

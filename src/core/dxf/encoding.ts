@@ -44,15 +44,15 @@ export function codecFor(version: string, codePage: string): TextCodec {
 
 function makeCodec(label: string, name: string): TextCodec {
   const plain = (bytes: Uint8Array, start: number, end: number): string => {
-    let text = '';
-    for (let i = start; i < end; i++) {
-      if (bytes[i] > 127)
-        return name === 'utf8'
-          ? utf8.decode(bytes.subarray(start, end))
-          : iconv.decode(bytes.subarray(start, end), name);
-      text += String.fromCharCode(bytes[i]);
+    // Long values are left to the library at once; short ones are mostly plain letters.
+    if (end - start <= SHORT) {
+      let text = '';
+      let i = start;
+      for (; i < end && bytes[i] <= 127; i++) text += String.fromCharCode(bytes[i]);
+      if (i === end) return text;
     }
-    return text;
+    const part = bytes.subarray(start, end);
+    return name === 'utf8' ? utf8.decode(part) : iconv.decode(part, name);
   };
   return {
     label,
@@ -71,6 +71,9 @@ function makeCodec(label: string, name: string): TextCodec {
     },
   };
 }
+
+/** Values up to this many bytes are read letter by letter. */
+const SHORT = 256;
 
 const MULTIBYTE_PAGES = ['', 'cp932', 'cp950', 'cp949', 'cp949', 'cp936'];
 

@@ -2,8 +2,6 @@ import type { Colour } from '../drawing/colour';
 import { faceOf, type Paragraph, PLAIN_RUN, type TextRun } from '../drawing/lettering';
 
 const SIGNS: Readonly<Record<string, string>> = { d: '°', p: '±', c: '⌀' };
-/** Longest text that is laid out; what is longer is a fault of the file, and is cut here with a mark. */
-const LONGEST = 200_000;
 
 /** Resolves the two-percent-sign escapes: degree, plus-minus, diameter, a character by number; drops line marks. */
 export function plainText(text: string): string {
@@ -19,7 +17,7 @@ export function plainText(text: string): string {
 export function singleLineRuns(raw: string, base: TextRun): TextRun[] {
   const runs: TextRun[] = [];
   let { under, over, struck } = base;
-  for (const part of cut(raw).split(/(%%[uok])/i)) {
+  for (const part of raw.split(/(%%[uok])/i)) {
     const mark = /^%%([uok])$/i.exec(part)?.[1].toLowerCase();
     if (mark === 'u') under = !under;
     else if (mark === 'o') over = !over;
@@ -28,8 +26,6 @@ export function singleLineRuns(raw: string, base: TextRun): TextRun[] {
   }
   return runs;
 }
-
-const cut = (raw: string): string => (raw.length > LONGEST ? `${raw.slice(0, LONGEST)} …` : raw);
 
 type Align = Paragraph['align'];
 const ALIGNS: Readonly<Record<string, Align>> = { l: 'left', c: 'centre', r: 'right', j: 'left', d: 'left' };
@@ -40,7 +36,7 @@ const ALIGNS: Readonly<Record<string, Align>> = { l: 'left', c: 'centre', r: 'ri
  * @param base looks before any formatting: the text style's
  */
 export function parseMultiLine(raw: string, height: number, base: TextRun = PLAIN_RUN): Paragraph[] {
-  return new Parser(cut(raw), height, base).parse();
+  return new Parser(raw, height, base).parse();
 }
 
 /** What multi-line text says, without its formatting, a line for each paragraph. */

@@ -43,8 +43,8 @@ import {
 import { scaleOfSpace, windowClip, windowLooks } from './windows';
 
 /** A picture has at most this many items and numbers; a drawing of nested arrays can ask for billions. */
-const MOST_ITEMS = 3_000_000;
-const MOST_NUMBERS = 120_000_000;
+const MOST_ITEMS = 1_000_000;
+const MOST_NUMBERS = 40_000_000;
 
 export interface PictureOptions {
   /** What "default width" means, mm. */

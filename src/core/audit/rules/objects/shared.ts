@@ -68,15 +68,14 @@ export function* ownValues(
     if (isGenerated(drawing, row)) continue;
     const value = ownValue(row);
     if (value === null) continue;
-    if (layers.get(foldName(layerNameOf(drawing, row)))?.standard?.ownValuesAllowed.includes(property))
-      continue;
+    if (context.layerUse(row).standard?.ownValuesAllowed.includes(property)) continue;
     rows.push(row);
     values.set(row, value);
   }
   const inside = (row: number): boolean => !isPlaced(drawing, row);
   for (const group of groupBy(
     rows,
-    (row) => `${inside(row)}\n${foldName(layerNameOf(drawing, row))}\n${values.get(row)}`,
+    (row) => `${inside(row)}\n${context.layerUse(row).name}\n${values.get(row)}`,
   ).values()) {
     const symbol = inside(group[0]) ? saySymbols(drawing, group) : '';
     const layer = layerNameOf(drawing, group[0]);

@@ -1,5 +1,4 @@
 import { layerNameOf } from '../../../drawing/drawing';
-import { foldName } from '../../../dxf/interner';
 import { groupBy, isGenerated, placesOf } from '../../context';
 import type { Rule } from '../../rule';
 import { objectChange, rowsOf } from '../objects/shared';
@@ -15,20 +14,17 @@ export const pensNotPermitted: Rule = {
     source: 'Need A3',
   },
 
-  *check({ drawing, standard, layers }) {
+  *check({ drawing, standard, layerUse }) {
     const { objects } = drawing;
     const rows: number[] = [];
     for (let row = 0; row < objects.count; row++) {
       if (objects.width[row] < 0 || isGenerated(drawing, row)) continue;
-      const layer = layers.get(foldName(layerNameOf(drawing, row)))?.standard;
+      const layer = layerUse(row).standard;
       // Without an approved exception the width as such is the finding, see objects/own-width.
       if (!layer?.ownValuesAllowed.includes('width')) continue;
       if (!standard.pens.seriesMm.includes(objects.width[row] / 100)) rows.push(row);
     }
-    for (const group of groupBy(
-      rows,
-      (row) => `${foldName(layerNameOf(drawing, row))}\n${objects.width[row]}`,
-    ).values()) {
+    for (const group of groupBy(rows, (row) => `${layerUse(row).name}\n${objects.width[row]}`).values()) {
       const widthMm = objects.width[group[0]] / 100;
       const layer = layerNameOf(drawing, group[0]);
       yield {
