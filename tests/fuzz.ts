@@ -1,3 +1,5 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { linkspan, shorePower, survey } from '../demo/drawings';
 import { demoStandard } from '../demo/standard';
 import { audit } from '../src/core/audit/engine';
@@ -5,7 +7,10 @@ import { correctDrawing } from '../src/core/correct/correct';
 import { applyByteEdits, type ByteEdit } from '../src/core/dxf/edits';
 import { readDrawing } from '../src/core/dxf/interpret';
 import { indexTags, startOf } from '../src/core/dxf/tags';
+import { inspect, inspectObjects } from '../src/core/inspect/inspect';
 import { buildPicture } from '../src/core/picture/build';
+import { packPicture } from '../src/core/picture/picture';
+import { toSvg } from '../src/core/picture/svg';
 
 /** A fixed sequence of numbers from 0 to 1, the same for the same start. */
 function sequence(start: number): () => number {
@@ -35,6 +40,12 @@ const VALUES = [
   '{',
   '\u00ff',
   'BOLL',
+  'SPLINE',
+  'MTEXT',
+  'LWPOLYLINE',
+  'VIEWPORT',
+  'MULTILEADER',
+  '{\\H0x;\\S1^',
   '*D1',
   'ByBlock',
 ];
@@ -88,10 +99,20 @@ function damageBytes(bytes: Uint8Array, next: () => number): Uint8Array {
 /** One drawing with faults put in; the same for the same seed. */
 export function damaged(bytes: Uint8Array, seed: number): Uint8Array {
   const next = sequence(seed);
-  return next() < 0.7 ? damageTags(bytes, next) : damageBytes(bytes, next);
+  const text = bytes[0] === 32 || bytes[0] === 48 || bytes[0] === 57;
+  return text && next() < 0.7 ? damageTags(bytes, next) : damageBytes(bytes, next);
 }
 
-const SOURCES = [linkspan().bytes, survey().bytes, shorePower().bytes];
+const FIXTURES = join(process.cwd(), 'tests', 'fixtures');
+const SOURCES = [
+  linkspan().bytes,
+  survey().bytes,
+  shorePower().bytes,
+  ...readdirSync(FIXTURES)
+    .filter((name) => name.endsWith('.dxf'))
+    .sort()
+    .map((name) => new Uint8Array(readFileSync(join(FIXTURES, name)))),
+];
 
 /**
  * Runs damaged drawings through everything.
@@ -110,8 +131,18 @@ export function fuzz(count: number, from = 1): { read: number; refused: number; 
       if (drawing.ok) {
         read++;
         audit(drawing.value, demoStandard);
-        for (const sheet of [null, ...drawing.value.sheets])
-          buildPicture(drawing.value, sheet, { defaultWidthMm: 0.25 });
+        inspect(drawing.value);
+        for (const _ of inspectObjects(drawing.value));
+        const model = buildPicture(drawing.value, null, { defaultWidthMm: 0.25 });
+        for (const sheet of [null, ...drawing.value.sheets]) {
+          const picture = sheet ? buildPicture(drawing.value, sheet, { defaultWidthMm: 0.25 }) : model;
+          packPicture(picture);
+          const svg = toSvg(
+            { picture, model: sheet ? model : null },
+            { colours: 'print', fonts: [], title: '' },
+          );
+          if (svg.includes('NaN')) throw new Error('a number that is none in the picture');
+        }
         const corrected = correctDrawing(bytes, demoStandard);
         if (!corrected.ok) throw new Error(`corrected file cannot be read: ${corrected.problem.message}`);
       } else {

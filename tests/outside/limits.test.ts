@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { build } from 'esbuild';
 
@@ -189,6 +189,8 @@ beforeAll(async () => {
     logLevel: 'warning',
   });
 });
+
+afterAll(() => rmSync(folder, { recursive: true }));
 
 interface Outcome {
   readonly refused?: { readonly message: string; readonly action: string };

@@ -92,6 +92,8 @@ class PictureBuilder implements OutlineSink {
   private origin: [number, number] = [0, 0];
   private lettersMissing = 0;
   private cutOff = false;
+  /** The item that is being taken in has a coordinate that is no number. */
+  private broken = false;
   /** Box of the item that is being taken in. */
   private box = emptyBox();
 
@@ -180,7 +182,8 @@ class PictureBuilder implements OutlineSink {
         return;
       case 'viewport':
         if (!props.shows || shape.id === 1) return;
-        if (shape.on && shape.scale > 0) this.views.push({ shape, row });
+        if (shape.on && shape.scale > 0 && shape.transform.every(Number.isFinite))
+          this.views.push({ shape, row });
         // A window bounded by an object has that object for an edge.
         if (shape.clipBy === '') this.draw(row, frameOf(shape), space, props, top);
         return;
@@ -328,7 +331,13 @@ class PictureBuilder implements OutlineSink {
     box.minY = Infinity;
     box.maxX = -Infinity;
     box.maxY = -Infinity;
+    this.broken = false;
     trace();
+    if (this.broken) {
+      this.ops.length = first;
+      this.count('coordinates that are no numbers');
+      return false;
+    }
     if (
       isEmpty(box) ||
       !(
@@ -357,16 +366,22 @@ class PictureBuilder implements OutlineSink {
   // ---- the outline of a shape, as the walk over it tells ----
 
   move(x: number, y: number): void {
-    this.ops.push3(OP.move, x, y);
-    include(this.box, x, y);
+    this.put(OP.move, x, y);
   }
 
   line(x: number, y: number): void {
-    this.ops.push3(OP.line, x, y);
+    this.put(OP.line, x, y);
+  }
+
+  private put(op: number, x: number, y: number): void {
+    if (!Number.isFinite(x) || !Number.isFinite(y)) this.broken = true;
+    this.ops.push3(op, x, y);
     include(this.box, x, y);
   }
 
   arc(arc: AxisEllipse): void {
+    if (!Number.isFinite(arc.x + arc.y + arc.rx + arc.ry + arc.rotation + arc.from + arc.to))
+      this.broken = true;
     this.ops.push4(OP.arc, arc.x, arc.y, arc.rx);
     this.ops.push4(arc.ry, arc.rotation, arc.from, arc.to);
     includeEllipse(this.box, arc);
@@ -387,7 +402,10 @@ class PictureBuilder implements OutlineSink {
       props,
       top,
       0,
-      () => includeText(this.box, laid, transform),
+      () => {
+        includeText(this.box, laid, transform);
+        if (!transform.every(Number.isFinite)) this.broken = true;
+      },
       this.texts.length,
     );
     if (!drawn) return;
