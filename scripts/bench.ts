@@ -84,13 +84,9 @@ async function measure(task: Task, file: string): Promise<void> {
 function inOwnProcess(task: Task, file: string): { ms: number; peakMb: number } {
   const self = fileURLToPath(import.meta.url);
   return JSON.parse(
-    execFileSync(
-      'node',
-      ['--max-old-space-size=12000', '--expose-gc', self, '--measure', task, file],
-      {
-        encoding: 'utf8',
-      },
-    ),
+    execFileSync('node', ['--max-old-space-size=12000', '--expose-gc', self, '--measure', task, file], {
+      encoding: 'utf8',
+    }),
   );
 }
 
@@ -127,5 +123,6 @@ function main(objects: number): void {
   }
 }
 
-if (process.argv[2] === '--measure') await measure(process.argv[3] as Task, process.argv[4]);
+if (process.argv[2] === '--make') writeFileSync(process.argv[4], makeDrawing(Number(process.argv[3])));
+else if (process.argv[2] === '--measure') await measure(process.argv[3] as Task, process.argv[4]);
 else main(Number(process.argv[2] ?? 300_000));

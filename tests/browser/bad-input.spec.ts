@@ -1,7 +1,6 @@
 import { request as http } from 'node:http';
 import { expect, test } from '@playwright/test';
 import { linkspan } from '../../demo/drawings';
-import { BINARY_SENTINEL } from '../../src/core/dxf/sniff';
 
 const whole = Buffer.from(linkspan().bytes);
 
@@ -11,11 +10,6 @@ const REFUSED: readonly (readonly [string, Buffer, RegExp])[] = [
     'closed.dxf',
     Buffer.concat([Buffer.from('AC1032'), Buffer.alloc(900, 1)]),
     /closed binary format .* export it as DXF/,
-  ],
-  [
-    'binary.dxf',
-    Buffer.concat([Buffer.from(`${BINARY_SENTINEL}\r\n\x1a\0`), Buffer.alloc(900, 1)]),
-    /binary form.*text form/,
   ],
   [
     'letter.dxf',

@@ -333,6 +333,12 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
             {anyMarked && painted && !painted.marked && state === 'ready' && (
               <Tag>What is marked does not show on this sheet.</Tag>
             )}
+            {painted && painted.lettersMissing > 0 && (
+              <Tag>
+                {painted.lettersMissing === 1 ? '1 letter has' : `${painted.lettersMissing} letters have`} no
+                form in the shipped faces: shown with what this machine has, or as boxes.
+              </Tag>
+            )}
             {painted?.cutOff && (
               <Tag>The drawing asks for more than a picture can hold. It is not complete.</Tag>
             )}
