@@ -170,4 +170,51 @@ describe('warden', () => {
     expect(code).toBe(2);
     expect(err).toContain(words);
   });
+
+  it('inspects a drawing as JSON, as text, and object by object', async () => {
+    const { code, out } = await run('inspect', at('linkspan.dxf'));
+    expect(code).toBe(0);
+    const found = JSON.parse(out);
+    expect(found).toMatchObject({ version: '2010', form: 'text', units: 'mm', notUnderstood: {} });
+    expect(found.layouts[0]).toMatchObject({ name: 'S-301', paperMm: [841, 594] });
+    expect(found.layouts[0].viewports.map((view: { scale: string }) => view.scale)).toEqual([
+      '1:100',
+      '1:60',
+    ]);
+    expect(found.symbols.find((symbol: { name: string }) => symbol.name === 'BOLL').placed).toBe(2);
+    expect((await run('inspect', at('linkspan.dxf'), '--format', 'text')).out).toContain('viewport 1:60');
+    const lines = (await run('inspect', at('linkspan.dxf'), '--objects')).out.trim().split('\n');
+    expect(lines).toHaveLength(found.counts.objects);
+    const text = lines.map((line) => JSON.parse(line)).find((object) => object.text === 'Hinge pin 240 dia.');
+    expect(text).toMatchObject({
+      kind: 'text',
+      in: 'model',
+      layer: 'Text25',
+      colour: { number: 3, from: 'layer' },
+      linetype: { name: 'Continuous', from: 'layer' },
+      width: { mm: 0.25, from: 'layer' },
+    });
+    expect(text.box).toHaveLength(4);
+  });
+
+  it('draws a sheet or the model as SVG and PNG', async () => {
+    expect(await run('picture', at('linkspan.dxf'), '--out', at('sheet.svg'), '--black')).toMatchObject({
+      code: 0,
+      out: '',
+    });
+    const svg = readFileSync(at('sheet.svg'), 'utf8');
+    expect(svg).toContain('width="841mm"');
+    expect(svg).toContain('@font-face');
+    expect(
+      (await run('picture', at('linkspan.dxf'), '--out', at('model.png'), '--layout', 'model', '--dpi', '30'))
+        .code,
+    ).toBe(0);
+    expect(readFileSync(at('model.png')).subarray(1, 4).toString()).toBe('PNG');
+    const wrong = await run('picture', at('linkspan.dxf'), '--out', at('x.svg'), '--layout', 'Sheet 9');
+    expect(wrong.code).toBe(2);
+    expect(wrong.err).toContain('Sheets: S-301, Model.');
+    expect((await run('picture', at('linkspan.dxf'), '--out', at('x.gif'))).err).toContain(
+      'neither an SVG nor a PNG',
+    );
+  });
 });

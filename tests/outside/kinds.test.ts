@@ -1,7 +1,10 @@
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { hexOf, rgbOf } from '../../src/core/drawing/colour';
 import { type Drawing, entityOf, handleOf, layerNameOf, sayContainer } from '../../src/core/drawing/drawing';
+import { effective } from '../../src/core/drawing/effective';
+import { shapeOf } from '../../src/core/dxf/decode';
 import { wordsOf } from '../../src/core/dxf/decode-text';
 import { readDrawing } from '../../src/core/dxf/interpret';
 import { measureOf } from '../../src/core/dxf/measure';
@@ -20,6 +23,8 @@ interface Seen {
     text: string | null;
     attribs: [string, string, string][];
     measured?: number;
+    look?: [string, string, string, number];
+    lines?: [number, number][][];
   }[];
   placements: [string, string, number[][]][];
 }
@@ -45,6 +50,9 @@ const plain = (text: string): string =>
     .replace(/[\s\u00a0]+/g, ' ')
     .replace(/[⌀ø∅Ø]/g, '⌀')
     .trim();
+
+/** A width of 0 is the thinnest line there is: python3-ezdxf calls it 0.01 mm. */
+const THINNEST_MM = 0.01;
 
 describe.each(made)('$name', ({ file }) => {
   const seen = python<Seen>('read_fully.py', file);
@@ -103,6 +111,43 @@ describe.each(made)('$name', ({ file }) => {
     }
   });
 
+  it('looks the same', () => {
+    const differing: unknown[] = [];
+    for (const [i, one] of seen.objects.entries()) {
+      const row = handles ? rowOf(one) : i;
+      if (!one.look || row === undefined) continue;
+      const own = effective(drawing, row, null, 0.25);
+      const ours = [
+        own.layer,
+        hexOf(rgbOf(own.colour)),
+        own.linetype.toUpperCase(),
+        Math.max(THINNEST_MM, own.widthMm),
+      ];
+      // What "from symbol" means outside of symbols is named differently; both draw an unbroken line.
+      const theirs = [
+        one.look[0],
+        one.look[1],
+        one.look[2] === 'STANDARD' ? 'CONTINUOUS' : one.look[2].toUpperCase(),
+        one.look[3],
+      ];
+      if (JSON.stringify(ours).toLowerCase() !== JSON.stringify(theirs).toLowerCase())
+        differing.push({ handle: one.handle, type: one.type, ours, theirs });
+    }
+    expect(differing).toEqual([]);
+  });
+
+  it('draws the lines of a leader with a label where they are', () => {
+    for (const one of seen.objects.filter(({ lines }) => lines !== undefined)) {
+      const shape = shapeOf(drawing, rowOf(one)!);
+      if (shape?.type !== 'compound') throw new Error('a leader with a label has parts');
+      const paths = shape.parts.flatMap((part) => (part.shape.type === 'path' ? [part.shape.vertices] : []));
+      // Theirs begin behind the arrow, ours at its tip: each corner of theirs lies on a line of ours.
+      for (const [x, y] of one.lines!.flat())
+        expect(Math.min(...paths.map((path) => distanceTo(path, x, y)))).toBeLessThan(1e-6);
+      expect(shape.parts.some((part) => part.shape.type === 'text')).toBe(true);
+    }
+  });
+
   it('measures the same', () => {
     for (const one of seen.objects.filter(({ measured }) => measured !== undefined))
       expect(measureOf(drawing, rowOf(one)!)?.value).toBeCloseTo(one.measured!, 8);
@@ -134,6 +179,18 @@ describe.each(made)('$name', ({ file }) => {
     ).toEqual(theirs.map(([path, symbol, points]) => say(path, symbol, points)).sort());
   });
 });
+
+/** Distance from a point to a row of straight pieces. */
+function distanceTo(path: readonly { x: number; y: number }[], x: number, y: number): number {
+  return Math.min(
+    ...path.slice(1).map((to, i) => {
+      const [dx, dy] = [to.x - path[i].x, to.y - path[i].y];
+      const length = dx * dx + dy * dy || 1;
+      const share = Math.min(1, Math.max(0, ((x - path[i].x) * dx + (y - path[i].y) * dy) / length));
+      return Math.hypot(path[i].x + dx * share - x, path[i].y + dy * share - y);
+    }),
+  );
+}
 
 /** True for objects that hold lettering somewhere inside. */
 function holdsText(drawing: Drawing, row: number): boolean {

@@ -3,12 +3,12 @@
 Usage: make_kinds.py FOLDER. Prints the files as JSON.
 """
 import json
-import math
 import sys
 from pathlib import Path
 
 import ezdxf
-from ezdxf.math import Vec3
+from ezdxf.math import Vec2
+from ezdxf.render import mleader
 
 VERSIONS = ["R12", "R2000", "R2004", "R2007", "R2010", "R2013", "R2018"]
 
@@ -84,6 +84,14 @@ def modern_kinds(doc, space):
     space.new_entity("TOLERANCE", {"layer": "TEXT", "insert": (0, 270, 0), "content": "{\\Fgdt;j}%%v{\\Fgdt;n}0.05%%vA%%vB", "dimstyle": "Standard"})
 
 
+def multi_leader(space):
+    builder = space.add_multileader_mtext("Standard")
+    builder.set_content("Fender type B\\Pbolted", char_height=2.5)
+    builder.add_leader_line(mleader.ConnectionSide.left, [Vec2(-30, -12), Vec2(-20, -4)])
+    builder.add_leader_line(mleader.ConnectionSide.left, [Vec2(-28, 14)])
+    builder.build(insert=Vec2(160, 260))
+
+
 def dimensions(space, modern):
     style = {"layer": "DIMS"}
     space.add_linear_dim(base=(0, 285), p1=(0, 280), p2=(33, 281), dxfattribs=style).render()
@@ -106,6 +114,7 @@ def make(version, folder, form="asc"):
     flat(space, modern)
     if modern:
         modern_kinds(doc, space)
+        multi_leader(space)
     dimensions(space, modern)
     leaf = doc.blocks.new("LEAF", base_point=(1, 2, 0.5))
     leaf.add_circle((3, 2), 1.5, dxfattribs={"layer": "0"})

@@ -7,6 +7,7 @@ import json
 import sys
 
 import ezdxf
+from ezdxf.addons.drawing.properties import RenderContext
 from ezdxf.lldxf.encoding import decode_dxf_unicode
 from ezdxf.entities import LWPolyline
 from ezdxf.math import Vec3, Matrix44, BoundingBox
@@ -174,9 +175,23 @@ def placements(layout, doc):
     return found
 
 
+def lines_of(entity):
+    """Corners of the lines that a leader with a label is drawn with."""
+    found = []
+    for part in entity.virtual_entities():
+        if part.dxftype() == "LINE":
+            found.append([list(part.dxf.start)[:2], list(part.dxf.end)[:2]])
+        elif part.dxftype() in ("LWPOLYLINE", "POLYLINE"):
+            found.append([[v.x, v.y] for v in map(Vec3, part.vertices_in_wcs() if hasattr(part, "vertices_in_wcs") else part.points())])
+    return found
+
+
 def main(file):
     doc = ezdxf.readfile(file)
     objects = []
+    context = RenderContext(doc)
+    context.set_current_layout(doc.modelspace())
+    context.current_layout_properties.set_colors("#ffffff")
     spaces = [("model", doc.modelspace())]
     spaces += [(f"sheet {name}", doc.layouts.get(name)) for name in doc.layouts.names() if name != "Model"]
     spaces += [(f"symbol {block.name}", block) for block in doc.blocks if not block.is_any_layout]
@@ -192,6 +207,11 @@ def main(file):
                 "text": words(entity),
                 "attribs": [[a.dxf.handle, a.dxf.layer, words(a)] for a in getattr(entity, "attribs", [])],
             }
+            if where == "model":
+                look = context.resolve_all(entity)
+                row["look"] = [look.layer, look.color[:7], look.linetype_name, look.lineweight]
+            if entity.dxftype() == "MULTILEADER":
+                row["lines"] = lines_of(entity)
             if entity.dxftype() == "DIMENSION":
                 measured = entity.get_measurement()
                 if entity.dimtype == 6:

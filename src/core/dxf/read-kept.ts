@@ -193,6 +193,8 @@ function paperOf(reader: TagReader, plot: TagRange): SheetPaper | null {
   const numerator = reader.findNumber(plot, 142, 1) || 1;
   const denominator = reader.findNumber(plot, 143, 1) || 1;
   const mmPerUnit = ((inches ? 25.4 : 1) * numerator) / denominator;
+  // A sheet larger than a mile, or drawn at a scale that no plotter has, is a fault of the file.
+  if (!(mmPerUnit > 1e-6 && mmPerUnit < 1e6 && width < 1e6 && height < 1e6)) return null;
   const left = reader.findNumber(plot, turned ? 43 : 40);
   const bottom = reader.findNumber(plot, turned ? 40 : 41);
   return {

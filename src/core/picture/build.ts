@@ -182,7 +182,7 @@ class PictureBuilder implements OutlineSink {
         return;
       case 'viewport':
         if (!props.shows || shape.id === 1) return;
-        if (shape.on && shape.scale > 0 && shape.transform.every(Number.isFinite))
+        if (shape.on && shape.scale > 1e-12 && shape.scale < 1e12 && shape.transform.every(Number.isFinite))
           this.views.push({ shape, row });
         // A window bounded by an object has that object for an edge.
         if (shape.clipBy === '') this.draw(row, frameOf(shape), space, props, top);
