@@ -85,20 +85,20 @@ export function snapTo(
       for (let k = data.items[i + 4]; k < end; ) {
         const op = data.ops[k];
         if (op === OP.arc) {
-          const [, cx, cy, rx, ry, turn, from, to] = data.ops.subarray(k, k + 8);
+          const [, cx, cy, rx, ry, turn, , to] = data.ops.subarray(k, k + 8);
           const [c, s] = [Math.cos(turn), Math.sin(turn)];
           const point = (angle: number): [number, number] => [
             cx + rx * Math.cos(angle) * c - ry * Math.sin(angle) * s,
             cy + rx * Math.cos(angle) * s + ry * Math.sin(angle) * c,
           ];
           offer('centre', cx, cy, 1);
-          offer('end', ...point(to));
-          if (Math.abs(Math.abs(to - from) - 2 * Math.PI) < 1e-9)
-            for (const quarter of [0, 0.5, 1, 1.5]) offer('quarter', ...point(quarter * Math.PI - turn));
+          if (!isRound(data.ops, k)) offer('end', ...point(to));
+          else for (const quarter of [0, 0.5, 1, 1.5]) offer('quarter', ...point(quarter * Math.PI - turn));
           k += 8;
         } else if (op === OP.close) k += 1;
         else {
-          offer('end', data.ops[k + 1], data.ops[k + 2]);
+          // Where a whole circle begins is no end of anything.
+          if (!isRound(data.ops, k + 3)) offer('end', data.ops[k + 1], data.ops[k + 2]);
           k += 3;
         }
       }
@@ -106,6 +106,10 @@ export function snapTo(
   }
   return best;
 }
+
+/** True for an arc that goes all the way round. */
+const isRound = (ops: Float64Array, k: number): boolean =>
+  ops[k] === OP.arc && Math.abs(Math.abs(ops[k + 7] - ops[k + 6]) - 2 * Math.PI) < 1e-9;
 
 /** A point of the screen in the space it shows: the model where a window is, else the picture's own. */
 export function placeAt(
