@@ -19,6 +19,16 @@ await shoot('desk', '/');
 await shoot('intake', '/intake');
 await shoot('drawing', '/drawings/1');
 await shoot('finding', '/drawings/3', () => page.getByRole('button', { name: /“Str_Centre”/ }).click());
+await shoot('contents', '/drawings/3', () => page.keyboard.press('c'));
+await shoot('measure', '/drawings/3', async () => {
+  const sheet = await page.getByRole('application').boundingBox();
+  await page.mouse.move(sheet.x + sheet.width * 0.6, sheet.y + sheet.height * 0.35);
+  for (let i = 0; i < 4; i++) await page.mouse.wheel(0, -200);
+  await page.keyboard.press('m');
+  await page.waitForTimeout(800);
+  await page.mouse.click(sheet.x + sheet.width * 0.549, sheet.y + sheet.height * 0.176);
+  await page.mouse.move(sheet.x + sheet.width * 0.787, sheet.y + sheet.height * 0.176);
+});
 await shoot('proposals', '/drawings/3', () => page.getByRole('button', { name: /likely proposals/ }).click());
 await shoot('layers', '/standard', () => page.getByRole('button', { name: /S-GRID/ }).click());
 await shoot('pens', '/standard?view=pens');

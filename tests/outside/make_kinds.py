@@ -142,6 +142,16 @@ def make(version, folder, form="asc"):
         layout.page_setup(size=(420, 297), margins=(10, 10, 10, 10), units="mm")
         layout.add_viewport((200, 150), (300, 200), (50, 50), 200, dxfattribs={"layer": "LINES"})
         layout.add_line((0, 0), (100, 50), dxfattribs={"layer": "LINES"})
+        # A window that is bounded by an object, and in which one layer looks different.
+        view = layout.add_viewport((60, 230), (80, 80), (50, 50), 200, dxfattribs={"layer": "LINES"})
+        edge = layout.add_circle((60, 230), 35, dxfattribs={"layer": "LINES"})
+        view.dxf.clipping_boundary_handle = edge.dxf.handle
+        view.dxf.flags = view.dxf.flags | 0x10000
+        overrides = doc.layers.get("ROUND").get_vp_overrides()
+        overrides.set_rgb(view.dxf.handle, (10, 20, 30))
+        overrides.set_lineweight(view.dxf.handle, 100)
+        overrides.set_linetype(view.dxf.handle, "DASHED")
+        overrides.commit()
         second = doc.layouts.new("Zweites Blatt")
         second.add_circle((50, 50), 10)
         doc.groups.new("PAIR").extend(list(space.query("CIRCLE")[:2]))

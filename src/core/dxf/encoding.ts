@@ -9,6 +9,15 @@ export interface TextCodec {
   encode(text: string): Uint8Array;
 }
 
+/** Code pages that headers call by a name instead of a number. */
+const NAMED_PAGES: Readonly<Record<string, string>> = {
+  gb2312: 'cp936',
+  big5: 'cp950',
+  ksc5601: 'cp949',
+  johab: 'cp949',
+  macroman: 'macroman',
+};
+
 /** Names that headers use for a code page, to a name that the conversion library knows. */
 function libraryName(codePage: string): string | null {
   const name = codePage.trim().toLowerCase();
@@ -17,7 +26,8 @@ function libraryName(codePage: string): string | null {
   if (name === 'ascii') return 'cp1252';
   if (name.startsWith('iso8859') || name.startsWith('iso_8859'))
     return `iso-8859-${name.replace(/^iso_?8859[-_]?/, '')}`;
-  if (name === 'johab' || digits === '1361') return 'cp949';
+  const named = NAMED_PAGES[name.replace(/[-_ ]/g, '')];
+  if (named !== undefined) return named;
   if (digits === undefined) return null;
   const candidate = `cp${digits}`;
   return iconv.encodingExists(candidate) ? candidate : null;
