@@ -1,4 +1,4 @@
-// Writes src/core/picture/face-metrics.ts: how wide each letter of the shipped faces is. Run when a face changes.
+// Writes src/core/lettering/face-metrics.ts: how wide each letter of the shipped faces is. Run when a face changes.
 import { readFileSync, writeFileSync } from 'node:fs';
 import opentype from 'opentype.js';
 import { FACE_FILES } from './faces.mjs';
@@ -34,7 +34,7 @@ for (const [face, { family, weight, subsets }] of Object.entries(FACE_FILES)) {
   table[face] = { capHeight: Number(cap.toFixed(4)), descent: Number(descent.toFixed(4)), runs };
 }
 writeFileSync(
-  'src/core/picture/face-metrics.ts',
+  'src/core/lettering/face-metrics.ts',
   `/**
  * Widths of the letters of the shipped faces, in thousandths of their size: runs of neighbouring characters as
  * [first code point, widths]. Made by scripts/lettering.mjs from the fonts' own tables; all are under the OFL.

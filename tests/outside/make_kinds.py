@@ -58,7 +58,7 @@ def modern_kinds(doc, space):
     plain.paths.add_polyline_path([(0, 210), (20, 210, 0.4), (20, 225), (0, 225)], is_closed=True)
     plain.paths.add_polyline_path([(5, 214), (9, 214), (9, 219), (5, 219)], is_closed=True, flags=16)
     edges = space.add_hatch(dxfattribs={"layer": "FILLS"})
-    edges.set_pattern_fill("ANSI31", scale=0.5)
+    edges.set_pattern_fill("SLANT", definition=[[45, (0, 0), (-1.1, 1.1), []]])
     loop = edges.paths.add_edge_path()
     loop.add_line((30, 210), (45, 210))
     loop.add_arc((45, 215), 5, -90, 90, ccw=True)

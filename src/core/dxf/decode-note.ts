@@ -13,7 +13,7 @@ import {
   unit,
 } from '../geometry/space';
 import { throughPoints } from '../geometry/spline';
-import { textWidth } from '../picture/lettering';
+import { textWidth } from '../lettering/layout';
 import { pathOf } from './decode-lines';
 import { multiLineShape, runOfStyle } from './decode-text';
 import { dimensionSettings } from './dimension-style';

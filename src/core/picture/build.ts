@@ -24,9 +24,9 @@ import { type Box, emptyBox, heightOf, include, includeBox, isEmpty, widthOf } f
 import { type AxisEllipse, includeEllipse } from '../geometry/ellipse';
 import { composeSpace, IDENTITY_SPACE, moved, planOf, type Space } from '../geometry/space';
 import { applyX, applyY, compose, scaleOf, type Transform, translation } from '../geometry/transform';
+import { layOut } from '../lettering/layout';
 import { DEEPEST, includeText, isDefinition, textTransform } from './extents';
 import { Growing } from './growing';
-import { layOut } from './lettering';
 import { patternOf } from './patterns';
 import {
   type FillItem,

@@ -13,7 +13,7 @@ import { type Box, emptyBox, include, isEmpty } from '../geometry/box';
 import { includeEllipse } from '../geometry/ellipse';
 import { composeSpace, IDENTITY_SPACE, moved, planOf, type Space } from '../geometry/space';
 import { applyX, applyY, compose, type Transform } from '../geometry/transform';
-import { type LaidText, layOut } from './lettering';
+import { type LaidText, layOut } from '../lettering/layout';
 
 /** Symbols within symbols deeper than this are a fault of the file. */
 export const DEEPEST = 64;

@@ -1,9 +1,9 @@
-import { type AxisEllipse, pointsOfArc } from '../geometry/ellipse';
+import { pointsOfArc } from '../geometry/ellipse';
 import { contains } from '../geometry/hatch';
 import type { Transform } from '../geometry/transform';
 import { type PaintOptions, type Pass, passesOf, type Scene, type View } from './paint';
 import { loopsInPixels } from './paint-fill';
-import { arcInPixels } from './paint-stroke';
+import { segmentsOf } from './paint-stroke';
 import { ITEM, ITEM_STRIDE, OP, type PictureData } from './picture';
 
 /** What lies under a point of the screen. */
@@ -192,36 +192,20 @@ function inverse(t: Transform, x: number, y: number): [number, number] {
 /** Distance in pixels from a point to a path. */
 function distanceTo(ops: Float64Array, from: number, to: number, t: Transform, x: number, y: number): number {
   let least = Infinity;
-  let [x0, y0, sx, sy] = [0, 0, 0, 0];
-  const straight = (x1: number, y1: number): void => {
+  const straight = (x0: number, y0: number, x1: number, y1: number): void => {
     const [dx, dy] = [x1 - x0, y1 - y0];
     const length = dx * dx + dy * dy;
     const share = length > 0 ? Math.min(1, Math.max(0, ((x - x0) * dx + (y - y0) * dy) / length)) : 0;
     least = Math.min(least, Math.hypot(x0 + dx * share - x, y0 + dy * share - y));
-    [x0, y0] = [x1, y1];
   };
-  for (let i = from; i < to; ) {
-    const px = t[0] * ops[i + 1] + t[2] * ops[i + 2] + t[4];
-    const py = t[1] * ops[i + 1] + t[3] * ops[i + 2] + t[5];
-    switch (ops[i]) {
-      case OP.move:
-        [x0, y0, sx, sy] = [px, py, px, py];
-        i += 3;
-        break;
-      case OP.line:
-        straight(px, py);
-        i += 3;
-        break;
-      case OP.arc: {
-        const arc: AxisEllipse = arcInPixels(ops, i, t);
-        for (const [ax, ay] of pointsOfArc(arc, 0.3 / Math.max(1, arc.rx, arc.ry))) straight(ax, ay);
-        i += 8;
-        break;
-      }
-      default:
-        straight(sx, sy);
-        i += 1;
+  for (const segment of segmentsOf(ops, from, to, t)) {
+    if ('x0' in segment) {
+      straight(segment.x0, segment.y0, segment.x1, segment.y1);
+      continue;
     }
+    const { arc } = segment;
+    const points = pointsOfArc(arc, 0.3 / Math.max(1, arc.rx, arc.ry));
+    for (const [i, point] of points.entries()) straight(...(points[i - 1] ?? point), ...point);
   }
   return least;
 }

@@ -74,7 +74,8 @@ type Segment =
     }
   | { readonly arc: AxisEllipse; readonly length: number };
 
-function segmentsOf(ops: Float64Array, from: number, to: number, t: Transform): Segment[] {
+/** The straight pieces and arcs of a path, in pixels. */
+export function segmentsOf(ops: Float64Array, from: number, to: number, t: Transform): Segment[] {
   const segments: Segment[] = [];
   let [x0, y0, sx, sy] = [0, 0, 0, 0];
   const straight = (x1: number, y1: number): void => {

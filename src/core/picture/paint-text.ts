@@ -1,8 +1,8 @@
 import type { Face } from '../drawing/lettering';
 import { compose, type Transform } from '../geometry/transform';
-import { glyphOf, LETTER_SPACE } from './alphabet';
-import { FACE_METRICS } from './face-metrics';
-import { textWidth } from './lettering';
+import { glyphOf, LETTER_SPACE } from '../lettering/alphabet';
+import { FACE_METRICS } from '../lettering/face-metrics';
+import { textWidth } from '../lettering/layout';
 import { css, type PaintOptions, type Pass } from './paint';
 import type { TextItem, TextPiece } from './picture';
 import type { Surface } from './surface';
