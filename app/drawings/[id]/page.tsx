@@ -1,5 +1,6 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
+import { listed } from '@/core/audit/finding';
 import { RULES } from '@/core/audit/rules';
 import { drawing } from '@/server/drawings';
 import { edition, editionInForce } from '@/server/editions';
@@ -21,12 +22,17 @@ export async function generateMetadata(props: Props): Promise<Metadata> {
 export default async function DrawingPage(props: Props) {
   const record = await find(props);
   if (!record) notFound();
-  const { changes, ...rest } = record;
+  const { changes, first, current, ...rest } = record;
   const used = record.editionId ? edition(record.editionId) : null;
   return (
     <AuditPlace
       key={record.id}
-      drawing={{ ...rest, changeCount: changes.length }}
+      drawing={{
+        ...rest,
+        first: first && listed(first),
+        current: current && listed(current),
+        changeCount: changes.length,
+      }}
       inForce={editionInForce()?.label ?? null}
       layers={used?.standard.layers ?? []}
       defaultWidthMm={used?.standard.pens.defaultMm ?? 0.25}

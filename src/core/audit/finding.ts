@@ -60,6 +60,27 @@ export interface Audit {
   readonly findings: readonly Finding[];
 }
 
+/** A finding as a page lists it: many objects are only counted, and asked for when they are to be marked. */
+export interface ListedFinding extends Finding {
+  readonly objectCount: number;
+}
+
+export interface ListedAudit extends Audit {
+  readonly findings: readonly ListedFinding[];
+}
+
+/** Objects of one finding that a page is given at once. */
+const MOST_LISTED = 100;
+
+export const listed = (audit: Audit): ListedAudit => ({
+  ...audit,
+  findings: audit.findings.map((finding) => ({
+    ...finding,
+    objectCount: finding.handles.length,
+    handles: finding.handles.length > MOST_LISTED ? finding.handles.slice(0, MOST_LISTED) : finding.handles,
+  })),
+});
+
 export const countByGravity = (findings: readonly Finding[]): Record<Gravity, number> => {
   const counts = { must: 0, should: 0, note: 0 };
   for (const finding of findings) counts[finding.gravity]++;

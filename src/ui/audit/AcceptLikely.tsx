@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useState } from 'react';
-import type { Finding } from '@/core/audit/finding';
+import type { ListedFinding } from '@/core/audit/finding';
 import { Button } from '../kit/Button';
 import { Dialog, DialogFoot } from '../kit/Dialog';
 import { count } from '../kit/say';
@@ -10,9 +10,9 @@ import { type Proposals, sayLikeness } from './types';
 interface Props {
   readonly open: boolean;
   readonly onOpenChange: (open: boolean) => void;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly ListedFinding[];
   readonly proposals: Proposals;
-  readonly onAccept: (which: readonly Finding[]) => void;
+  readonly onAccept: (which: readonly ListedFinding[]) => void;
 }
 
 /** The likely proposals as a crosswalk to look over once, then take over together. */

@@ -5,7 +5,7 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useState, useTransition } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { toast } from 'sonner';
-import type { Finding } from '@/core/audit/finding';
+import type { ListedFinding } from '@/core/audit/finding';
 import type { Choices } from '@/core/correct/choices';
 import type { StandardLayer } from '@/core/standard/standard';
 import type { DrawingView } from '../drawings/types';
@@ -31,7 +31,7 @@ interface Props {
   readonly rules: readonly RuleWords[];
 }
 
-const NONE: readonly Finding[] = [];
+const NONE: readonly ListedFinding[] = [];
 const NO_MARKED: SheetMarks = { handles: [], layers: [] };
 
 /** One drawing: the ledger of its findings beside the sheet. */
@@ -102,7 +102,7 @@ export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: 
   );
 
   const moveOn = useCallback(
-    (from: readonly Finding[]): void => {
+    (from: readonly ListedFinding[]): void => {
       const at = findings.findIndex((candidate) => candidate.key === chosen);
       const gone = new Set(from.map((item) => item.key));
       const next = [...findings.slice(at + 1), ...findings.slice(0, Math.max(0, at))].find(
@@ -114,7 +114,7 @@ export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: 
   );
 
   const correct = useCallback(
-    async (which: readonly Finding[] | 'all', note: string): Promise<void> => {
+    async (which: readonly ListedFinding[] | 'all', note: string): Promise<void> => {
       const body = which === 'all' ? { note } : { findings: which.map((item) => item.key), note };
       const did = await act(
         'correct',
@@ -127,7 +127,7 @@ export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: 
   );
 
   const decide = useCallback(
-    async (which: readonly Finding[], choices: Choices, note: string): Promise<void> => {
+    async (which: readonly ListedFinding[], choices: Choices, note: string): Promise<void> => {
       const did = await act(
         'correct',
         { findings: [], choices, note },
@@ -139,7 +139,7 @@ export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: 
   );
 
   const map = useCallback(
-    (item: Finding, to: string): Promise<void> => {
+    (item: ListedFinding, to: string): Promise<void> => {
       const layer = item.subject.layer ?? '';
       const choices: Choices =
         item.rule === 'layers/unknown'
@@ -155,7 +155,7 @@ export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: 
   );
 
   const remove = useCallback(
-    (item: Finding): Promise<void> =>
+    (item: ListedFinding): Promise<void> =>
       decide(
         [item],
         { layers: { [item.subject.layer ?? '']: { action: 'remove' } }, objects: [] },
@@ -165,7 +165,7 @@ export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: 
   );
 
   const adopt = useCallback(
-    (item: Finding): Promise<boolean> =>
+    (item: ListedFinding): Promise<boolean> =>
       act(
         'adopt',
         { layer: item.subject.layer },
@@ -175,7 +175,7 @@ export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: 
     [act],
   );
 
-  const acceptLikely = async (which: readonly Finding[]): Promise<void> => {
+  const acceptLikely = async (which: readonly ListedFinding[]): Promise<void> => {
     setAccepting(false);
     const choices: {
       layers: Record<string, { action: 'map'; to: string }>;
@@ -230,13 +230,30 @@ export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: 
     return () => window.removeEventListener('keydown', press);
   }, [walk, step, correct, automatic.length, busy, drawing.canUndo, drawing.canRedo]);
 
+  // Objects of a finding that has many come when they are to be marked.
+  const [all, setAll] = useState<{ readonly key: string; readonly handles: readonly string[] } | null>(null);
+  const missing = finding && finding.objectCount > finding.handles.length ? finding.key : null;
+  useEffect(() => {
+    if (missing === null) return;
+    const abort = new AbortController();
+    void fetch(`/api/drawings/${drawing.id}/marks?key=${encodeURIComponent(missing)}`, {
+      signal: abort.signal,
+    })
+      .then(async (response) => {
+        if (response.ok)
+          setAll({ key: missing, handles: ((await response.json()) as { handles: string[] }).handles });
+      })
+      .catch(() => undefined);
+    return () => abort.abort();
+  }, [missing, drawing.id]);
+
   const marked = useMemo((): SheetMarks => {
     if (!finding || tab !== 'findings') return NO_MARKED;
     const layer = finding.subject.layer;
     if (finding.record && finding.rule !== 'layers/unknown' && layer)
       return { handles: [], layers: [layer.toLowerCase()] };
-    return { handles: finding.handles, layers: [] };
-  }, [finding, tab]);
+    return { handles: all?.key === finding.key ? all.handles : finding.handles, layers: [] };
+  }, [finding, tab, all]);
 
   const inactive = busy || refreshing;
   return (

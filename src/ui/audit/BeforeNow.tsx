@@ -1,4 +1,4 @@
-import { countByGravity, type Finding } from '@/core/audit/finding';
+import { countByGravity, type ListedFinding } from '@/core/audit/finding';
 import { GRAVITIES } from '@/core/standard/standard';
 import type { DrawingView } from '../drawings/types';
 import { cell, cellHead } from '../kit/Page';
@@ -64,7 +64,7 @@ export function BeforeNow({ drawing, rules }: { drawing: DrawingView; rules: rea
             {count(left.length, 'finding waits', 'findings wait')} for a person
           </h2>
           <ul>
-            {left.map((finding: Finding) => (
+            {left.map((finding: ListedFinding) => (
               <li key={finding.key} className="flex gap-2 border-b border-hairline py-1">
                 <span className="pt-1">
                   <WeightShape gravity={finding.gravity} />

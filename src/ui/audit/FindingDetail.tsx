@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useId, useState } from 'react';
-import type { Finding, StrokeLook } from '@/core/audit/finding';
+import type { ListedFinding, StrokeLook } from '@/core/audit/finding';
 import { Button } from '../kit/Button';
 import { Stroke } from '../kit/Stroke';
 import { count } from '../kit/say';
@@ -9,7 +9,7 @@ import { isTyping } from '../sheet/SheetDesk';
 import type { LedgerProps } from './FindingLedger';
 import { sayLikeness } from './types';
 
-type Props = LedgerProps & { readonly finding: Finding };
+type Props = LedgerProps & { readonly finding: ListedFinding };
 
 /** Expected and found under each other, why it matters, and the way out. */
 export function FindingDetail(props: Props) {
@@ -86,12 +86,12 @@ function Side({ name, value, look }: { name: string; value: string; look?: Strok
   );
 }
 
-function willChange(finding: Finding): string {
+function willChange(finding: ListedFinding): string {
   if (finding.rule === 'layers/missing') return `Adds the layer ${finding.subject.layer}.`;
   if (finding.rule === 'layers/empty-unknown') return `Removes the empty layer ${finding.subject.layer}.`;
   if (finding.record)
     return `${finding.subject.property} of layer ${finding.subject.layer}: ${finding.found} → ${finding.expected}.`;
-  return `${count(finding.handles.length, 'object')}: ${finding.found} → ${finding.expected}.`;
+  return `${count(finding.objectCount, 'object')}: ${finding.found} → ${finding.expected}.`;
 }
 
 /** Ranked proposals with their reasons; the person picks, adds to the standard, or removes. */
@@ -179,7 +179,7 @@ function Decision({ finding, layers, proposals, busy, onMap, onRemove, onAdopt }
       </fieldset>
       <div className="mt-2 flex flex-wrap items-center gap-2">
         <Button look="main" disabled={busy || to === ''} onClick={() => onMap(finding, to)} hotkey="Enter">
-          {unknown ? `Make it ${to || '…'}` : `Move ${finding.handles.length} to ${to || '…'}`}
+          {unknown ? `Make it ${to || '…'}` : `Move ${finding.objectCount} to ${to || '…'}`}
         </Button>
         {unknown && (
           <>
@@ -188,11 +188,11 @@ function Decision({ finding, layers, proposals, busy, onMap, onRemove, onAdopt }
             </Button>
             {sure ? (
               <Button look="grave" disabled={busy} onClick={() => onRemove(finding)}>
-                Yes, remove {count(finding.handles.length, 'object')}
+                Yes, remove {count(finding.objectCount, 'object')}
               </Button>
             ) : (
               <Button disabled={busy} onClick={() => setSure(true)}>
-                Remove with {count(finding.handles.length, 'object')} …
+                Remove with {count(finding.objectCount, 'object')} …
               </Button>
             )}
           </>

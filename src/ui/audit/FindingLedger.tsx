@@ -2,7 +2,7 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { Finding } from '@/core/audit/finding';
+import type { ListedFinding } from '@/core/audit/finding';
 import { GRAVITIES, type Gravity, type StandardLayer } from '@/core/standard/standard';
 import { Nothing } from '../kit/Page';
 import { Scroller } from '../kit/Scroller';
@@ -13,8 +13,8 @@ import { likelyTarget, type Proposals, type RuleWords } from './types';
 
 export interface LedgerProps {
   readonly drawingName: string;
-  readonly findings: readonly Finding[];
-  readonly first: readonly Finding[];
+  readonly findings: readonly ListedFinding[];
+  readonly first: readonly ListedFinding[];
   readonly rules: readonly RuleWords[];
   readonly edition: string;
   readonly layers: readonly StandardLayer[];
@@ -23,15 +23,15 @@ export interface LedgerProps {
   readonly chosen: string | null;
   readonly onChoose: (key: string | null) => void;
   readonly busy: boolean;
-  readonly onCorrect: (which: readonly Finding[], note: string) => void;
-  readonly onMap: (finding: Finding, to: string) => void;
-  readonly onRemove: (finding: Finding) => void;
-  readonly onAdopt: (finding: Finding) => void;
+  readonly onCorrect: (which: readonly ListedFinding[], note: string) => void;
+  readonly onMap: (finding: ListedFinding, to: string) => void;
+  readonly onRemove: (finding: ListedFinding) => void;
+  readonly onAdopt: (finding: ListedFinding) => void;
 }
 
 type Line =
-  | { readonly type: 'rule'; readonly rule: string; readonly findings: readonly Finding[] }
-  | { readonly type: 'finding'; readonly finding: Finding };
+  | { readonly type: 'rule'; readonly rule: string; readonly findings: readonly ListedFinding[] }
+  | { readonly type: 'finding'; readonly finding: ListedFinding };
 
 /** Findings by weight and rule; the chosen one unfolds where it stands. */
 export function FindingLedger(props: LedgerProps) {
@@ -47,11 +47,11 @@ export function FindingLedger(props: LedgerProps) {
       (finding) =>
         weights.has(finding.gravity) &&
         (key === '' ||
-          `${finding.message} ${finding.expected} ${finding.found} ${finding.handles.length < 50 ? finding.handles.join(' ') : ''}`
+          `${finding.message} ${finding.expected} ${finding.found} ${finding.objectCount < 50 ? finding.handles.join(' ') : ''}`
             .toLowerCase()
             .includes(key)),
     );
-    const groups = new Map<string, Finding[]>();
+    const groups = new Map<string, ListedFinding[]>();
     for (const finding of shown) {
       const group = groups.get(`${finding.gravity}|${finding.rule}`);
       if (group) group.push(finding);
@@ -192,7 +192,7 @@ function FindingLine({
   onToggle,
   likely,
   ...rest
-}: LedgerProps & { finding: Finding; on: boolean; onToggle: () => void; likely: string | null }) {
+}: LedgerProps & { finding: ListedFinding; on: boolean; onToggle: () => void; likely: string | null }) {
   return (
     <div
       className={
@@ -211,8 +211,8 @@ function FindingLine({
         {likely && !on && (
           <span className="figures max-w-[40%] shrink-0 truncate text-verdigris">→ {likely}</span>
         )}
-        {finding.handles.length > 1 && !on && !likely && (
-          <span className="figures shrink-0 text-ink-3">{finding.handles.length}</span>
+        {finding.objectCount > 1 && !on && !likely && (
+          <span className="figures shrink-0 text-ink-3">{finding.objectCount}</span>
         )}
       </button>
       {on && <FindingDetail {...rest} finding={finding} />}

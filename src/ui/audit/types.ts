@@ -1,4 +1,4 @@
-import type { Finding } from '@/core/audit/finding';
+import type { ListedFinding } from '@/core/audit/finding';
 import type { Proposal } from '@/core/correct/crosswalk';
 
 export interface RuleWords {
@@ -23,7 +23,7 @@ export const sayLikeness = (likeness: number): string =>
         : 'unlikely';
 
 /** The best proposal of a finding, when it is worth taking over at a glance. */
-export function likelyTarget(finding: Finding, proposals: Proposals | null): string | null {
+export function likelyTarget(finding: ListedFinding, proposals: Proposals | null): string | null {
   const best = proposals?.[finding.key]?.[0];
   return best && best.likeness >= LIKELY ? best.to : null;
 }

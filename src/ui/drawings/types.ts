@@ -1,4 +1,4 @@
-import type { Audit } from '@/core/audit/finding';
+import type { ListedAudit } from '@/core/audit/finding';
 import type { Problem } from '@/core/result';
 import type { Gravity } from '@/core/standard/standard';
 
@@ -21,8 +21,8 @@ export interface DrawingHead {
 
 export interface DrawingView extends DrawingHead {
   readonly sheets: readonly string[];
-  readonly first: Audit | null;
-  readonly current: Audit | null;
+  readonly first: ListedAudit | null;
+  readonly current: ListedAudit | null;
   readonly changeCount: number;
   readonly currentSha: string;
   readonly originalSha: string;
