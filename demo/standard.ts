@@ -1,4 +1,6 @@
 import type { ObjectKind } from '../src/core/drawing/kinds';
+import { letteringSchema } from '../src/core/standard/lettering';
+import { NAMING_FORMS } from '../src/core/standard/naming-forms';
 import { FORMAT, FORMAT_VERSION, type Standard, type StandardLayer } from '../src/core/standard/standard';
 
 /** Line elements by the rule of ISO 128-2 for a line of 0.25 mm: dash 12 d, long dash 24 d, gap 3 d, dot 0.5 d at most. */
@@ -126,6 +128,45 @@ export const demoStandard: Standard = {
   name: 'Ostrelin Harbour Works Office',
   edition: 'Edition 1',
   pens: { seriesMm: [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1], defaultMm: 0.25 },
+  naming: { layers: { ...NAMING_FORMS[1], name: 'Layers of the harbour office' } },
+  lettering: letteringSchema.parse({
+    styles: [
+      { name: 'OHW-Note', use: 'Notes and labels', face: 'stroke', heightMm: 2.5, clause: '6.1' },
+      {
+        name: 'OHW-Dims',
+        use: 'Figures of dimensions',
+        face: 'stroke',
+        heightMm: 2.5,
+        widthFactor: 0.9,
+        clause: '6.2',
+      },
+      { name: 'OHW-Head', use: 'Titles of views', face: 'sans', font: 'barlow', heightMm: 5, clause: '6.3' },
+      {
+        name: 'OHW-Title',
+        use: 'Title block: title and firm',
+        face: 'sans-bold',
+        font: 'barlow',
+        heightMm: 7,
+        clause: '6.4',
+      },
+      {
+        name: 'OHW-Cell',
+        use: 'Title block: names of cells',
+        face: 'sans',
+        font: 'barlow',
+        heightMm: 1.8,
+        clause: '6.5',
+      },
+      {
+        name: 'OHW-Water',
+        use: 'Names of water, slanted',
+        face: 'serif',
+        heightMm: 3.5,
+        slantDeg: 15,
+        clause: '6.6',
+      },
+    ],
+  }),
   linetypes: LINETYPES,
   layers: ROWS.map(([name, purpose, kinds, colour, linetype, widthMm, more], i) => ({
     name,

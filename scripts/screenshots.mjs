@@ -31,6 +31,10 @@ await shoot('measure', '/drawings/3', async () => {
 });
 await shoot('proposals', '/drawings/3', () => page.getByRole('button', { name: /likely proposals/ }).click());
 await shoot('layers', '/standard', () => page.getByRole('button', { name: /S-GRID/ }).click());
+await shoot('lettering', '/standard?view=lettering');
+await shoot('names', '/standard?view=names', async () => {
+  await page.getByLabel('Name of a layer').fill('Z-WALL-FULL-N');
+});
 await shoot('pens', '/standard?view=pens');
 await shoot('linetypes', '/standard?view=linetypes', () =>
   page.getByRole('button', { name: 'OHW-Boundary' }).click(),

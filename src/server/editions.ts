@@ -1,5 +1,6 @@
 import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Result } from '../core/result';
+import { blankLettering } from '../core/standard/lettering';
 import {
   blankStandard,
   checkStandard,
@@ -40,8 +41,11 @@ interface Row {
   note: string;
 }
 
+const BLANK_PARTS: Partial<Standard> = { naming: { layers: null }, lettering: blankLettering() };
+
 function toEdition(row: Row): Edition {
-  const standard = JSON.parse(row.body) as Standard;
+  // Editions kept before a part of the standard existed do not hold it.
+  const standard: Standard = { ...BLANK_PARTS, ...(JSON.parse(row.body) as Standard) };
   return {
     id: row.id,
     number: row.number,
@@ -95,7 +99,7 @@ export function beginDraft(): Edition {
     | Row
     | undefined;
   const number = (last?.number ?? 0) + 1;
-  const base = last ? (JSON.parse(last.body) as Standard) : blankStandard('Our office');
+  const base = last ? toEdition(last).standard : blankStandard('Our office');
   const at = now();
   database()
     .prepare(

@@ -9,6 +9,8 @@ const PLACES = [
   '/standard',
   '/standard?view=pens',
   '/standard?view=linetypes',
+  '/standard?view=lettering',
+  '/standard?view=names',
   '/standard?view=editions',
   '/senders',
   '/reports',

@@ -83,3 +83,60 @@ test('a draft is begun, edited with checks, issued, and comes back the same from
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: 'Check with Edition 2' })).toBeVisible();
 });
+
+test('names are taken apart by the scheme, put right, and the scheme is changed in a draft', async ({
+  page,
+}) => {
+  await page.goto('/standard?view=names');
+  await expect(page.getByText(/follow the scheme/)).toBeVisible();
+  const name = page.getByLabel('Name of a layer');
+  await name.fill('Z-WALL-N');
+  await expect(page.getByText('Discipline “Z” is not in the list.')).toBeVisible();
+  await page.getByRole('button', { name: 'G-WALL-N', exact: true }).click();
+  await expect(page.getByText('It follows the scheme.')).toBeVisible();
+  await name.fill('A-WALL-K');
+  await expect(page.getByText('Status “K” is not in the list.')).toBeVisible();
+
+  const begin = page.getByRole('button', { name: 'Begin the next draft' });
+  if (await begin.isVisible()) await begin.click();
+  else await page.getByRole('link', { name: /^Go on with/ }).click();
+  await expect(page.getByText('Every change is saved in the draft')).toBeVisible();
+  await page.getByRole('button', { name: /^Status/ }).click();
+  const codes = page.getByLabel(/^Codes, one on a line/);
+  await codes.fill(`${await codes.inputValue()}\nK to be kept`);
+  await page.getByLabel('Longest').fill('0');
+  await page.getByRole('button', { name: 'Save the field' }).click();
+  await expect(page.getByLabel('Longest')).toHaveAttribute('aria-invalid', 'true');
+  await page.getByLabel('Longest').fill('1');
+  await page.getByRole('button', { name: 'Save the field' }).click();
+  await expect(page.getByText('Status is saved in the draft.')).toBeVisible();
+  await page.reload();
+  await page.getByLabel('Name of a layer').fill('A-WALL-K');
+  await expect(page.getByText('It follows the scheme.')).toBeVisible();
+});
+
+test('a text style is set at true size, checked against the permitted heights, and kept', async ({
+  page,
+}) => {
+  await page.goto('/standard?view=lettering');
+  const begin = page.getByRole('button', { name: 'Begin the next draft' });
+  if (await begin.isVisible()) await begin.click();
+  else if (await page.getByRole('link', { name: /^Go on with/ }).isVisible())
+    await page.getByRole('link', { name: /^Go on with/ }).click();
+  await expect(page.getByText('Every change is saved in the draft')).toBeVisible();
+  await page.getByRole('button', { name: 'Add a text style' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('ohw-note');
+  await page.getByLabel('Height', { exact: true }).selectOption('3.5');
+  await expect(page.getByText('3.5 mm on paper · 70 at 1:20 · 175 at 1:50 · 350 at 1:100')).toBeVisible();
+  await page.getByRole('button', { name: 'Add the style' }).click();
+  await expect(page.getByText('“ohw-note” is there twice')).toBeVisible();
+  await page.getByLabel('Name', { exact: true }).fill('OHW-Level');
+  await page.getByRole('button', { name: 'Add the style' }).click();
+  await expect(page.getByRole('row', { name: /OHW-Level/ })).toContainText('0.35 mm · h/10');
+  // A height that a style uses cannot be taken off the list.
+  await page.getByLabel('Permitted heights, mm').fill('1.8, 2.5, 5, 7');
+  await page.getByRole('button', { name: 'Save the heights' }).click();
+  await expect(page.getByText('3.5 mm is not among the permitted heights')).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole('row', { name: /OHW-Level/ })).toBeVisible();
+});

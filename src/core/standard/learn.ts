@@ -3,6 +3,7 @@ import { BASE_LAYER, isLinetypeFromLayer, isLinetypeFromSymbol } from '../drawin
 import { OBJECT_KINDS, type ObjectKind } from '../drawing/kinds';
 import { foldName } from '../dxf/interner';
 import { isDefinitionPointLayer } from '../dxf/reserved';
+import { blankLettering } from './lettering';
 import {
   FORMAT,
   FORMAT_VERSION,
@@ -109,6 +110,8 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
       seriesMm: [...widths].filter((mm) => STORABLE_WIDTHS_MM.includes(mm)).sort((a, b) => a - b),
       defaultMm: COMMON_DEFAULT_MM,
     },
+    naming: { layers: null },
+    lettering: blankLettering(),
     linetypes,
     layers,
   };

@@ -2,6 +2,8 @@ import { z } from 'zod';
 import { OBJECT_KINDS } from '../drawing/kinds';
 import { foldName } from '../dxf/interner';
 import { fail, ok, type Result } from '../result';
+import { blankLettering, letteringSchema } from './lettering';
+import { namingSchema } from './naming';
 
 /** Pen widths that the exchange format can hold, mm. Source: published DXF reference. */
 export const STORABLE_WIDTHS_MM: readonly number[] = [
@@ -107,6 +109,13 @@ export const standardSchema = z
     name: z.string().trim().min(1, 'a standard needs a name').max(120),
     edition: z.string().trim().min(1).max(60).meta({ description: 'For example “Edition 1” or “Draft 2”.' }),
     pens: pensSchema,
+    naming: z
+      .strictObject({ layers: namingSchema.nullable().default(null) })
+      .default({ layers: null })
+      .meta({ description: 'How names are made up; null where the office has no scheme.' }),
+    lettering: letteringSchema
+      .prefault({})
+      .meta({ description: 'Text styles, permitted heights, smallest height on each sheet.' }),
     linetypes: z.array(linetypeSchema).max(500),
     layers: z.array(layerSchema).max(10000),
   })
@@ -217,6 +226,8 @@ export function blankStandard(officeName: string): Standard {
     edition: 'Draft 1',
     // ISO 128-2, as far as drawings can hold them.
     pens: { seriesMm: [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1, 1.4, 2], defaultMm: 0.25 },
+    naming: { layers: null },
+    lettering: blankLettering(),
     linetypes: [{ name: 'Continuous', description: 'Unbroken line', elementsMm: [] }],
     layers: [],
   };

@@ -9,7 +9,9 @@ import { Button, buttonClass } from '../kit/Button';
 import { call } from '../kit/call';
 import { EditionsView } from './EditionsView';
 import { LayersView } from './LayersView';
+import { LetteringView } from './LetteringView';
 import { LinetypesView } from './LinetypesView';
+import { NamesView } from './NamesView';
 import { PensView } from './PensView';
 import type { EditionHead, EditionView, Save } from './types';
 
@@ -23,6 +25,8 @@ const VIEWS = [
   { id: 'layers', name: 'Layers' },
   { id: 'pens', name: 'Pens' },
   { id: 'linetypes', name: 'Linetypes' },
+  { id: 'lettering', name: 'Lettering' },
+  { id: 'names', name: 'Names' },
   { id: 'editions', name: 'Editions' },
 ] as const;
 
@@ -57,6 +61,15 @@ export function StandardPlace({ editions, shown, view }: Props) {
     const answer = await call<{ edition: EditionHead }>('/api/standard/draft', { method: 'POST', body: {} });
     if (answer.ok) router.push(`/standard?edition=${answer.value.edition.id}&view=${view}`);
     else toast.error(answer.problem.message, { description: answer.problem.action });
+  };
+
+  const counts: Readonly<Record<(typeof VIEWS)[number]['id'], number>> = {
+    layers: standard.layers.length,
+    pens: standard.pens.seriesMm.length,
+    linetypes: standard.linetypes.length,
+    lettering: standard.lettering.styles.length,
+    names: standard.naming.layers?.fields.length ?? 0,
+    editions: editions.length,
   };
 
   return (
@@ -105,15 +118,7 @@ export function StandardPlace({ editions, shown, view }: Props) {
               className={`-mb-px border-b-2 px-3 py-1.5 text-[13.5px] ${view === id ? 'border-verdigris font-semibold' : 'border-transparent text-ink-2 hover:text-ink'}`}
             >
               {name}
-              <span className="figures ml-2 font-normal text-ink-3">
-                {id === 'layers'
-                  ? standard.layers.length
-                  : id === 'pens'
-                    ? standard.pens.seriesMm.length
-                    : id === 'linetypes'
-                      ? standard.linetypes.length
-                      : editions.length}
-              </span>
+              <span className="figures ml-2 font-normal text-ink-3">{counts[id]}</span>
             </Link>
           ))}
         </nav>
@@ -122,6 +127,10 @@ export function StandardPlace({ editions, shown, view }: Props) {
         <PensView standard={standard} editable={editable} save={save} />
       ) : view === 'linetypes' ? (
         <LinetypesView standard={standard} editable={editable} save={save} />
+      ) : view === 'lettering' ? (
+        <LetteringView standard={standard} editable={editable} save={save} />
+      ) : view === 'names' ? (
+        <NamesView standard={standard} editable={editable} save={save} />
       ) : view === 'editions' ? (
         <EditionsView editions={editions} shown={shown} standard={standard} save={save} />
       ) : (

@@ -1,0 +1,408 @@
+'use client';
+
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { FACES } from '@/core/drawing/lettering';
+import {
+  JUSTIFICATIONS,
+  type Lettering,
+  modelHeight,
+  penFor,
+  SHEETS,
+  type StandardTextStyle,
+  sayStroke,
+  tooSmallOn,
+} from '@/core/standard/lettering';
+import type { FieldFault, Standard } from '@/core/standard/standard';
+import { Button } from '../kit/Button';
+import { Choice, Field } from '../kit/Field';
+import { cell, cellHead } from '../kit/Page';
+import { Specimen } from '../kit/Specimen';
+import { Beside, EditorHead } from './parts';
+import type { Save } from './types';
+
+const SAMPLE = 'Quay wall ⌀240 ±0.5';
+const SCALES = [20, 50, 100, 200, 500] as const;
+const FACE_NAMES: Readonly<Record<(typeof FACES)[number], string>> = {
+  stroke: 'Single stroke',
+  sans: 'Sans',
+  'sans-bold': 'Sans, bold',
+  serif: 'Serif',
+  mono: 'Even width',
+};
+
+const BLANK: StandardTextStyle = {
+  name: '',
+  use: '',
+  font: '',
+  face: 'stroke',
+  heightMm: 2.5,
+  widthFactor: 1,
+  slantDeg: 0,
+  lineSpacing: 1.6,
+  justification: 'left',
+  clause: '',
+};
+
+interface Props {
+  readonly standard: Standard;
+  readonly editable: boolean;
+  readonly save: Save;
+}
+
+/** Text styles at their true size, the permitted heights, and the smallest height on each sheet. */
+export function LetteringView({ standard, editable, save }: Props) {
+  const { lettering } = standard;
+  /** Index of the style in the editor; one past the last for a new one; null for heights and sheets. */
+  const [chosen, setChosen] = useState<number | null>(null);
+  const store = async (next: Lettering, words: string): Promise<readonly FieldFault[]> => {
+    const wrong = await save({ ...standard, lettering: next });
+    if (wrong.length === 0) toast(words);
+    return wrong;
+  };
+  return (
+    <Beside
+      editor={
+        chosen === null ? (
+          <Heights lettering={lettering} editable={editable} store={store} />
+        ) : (
+          <StyleEditor
+            key={chosen}
+            standard={standard}
+            index={chosen}
+            editable={editable}
+            store={store}
+            onDone={() => setChosen(null)}
+          />
+        )
+      }
+    >
+      {editable && (
+        <div className="border-b border-hairline bg-plate px-6 py-2">
+          <Button look="main" onClick={() => setChosen(lettering.styles.length)}>
+            Add a text style
+          </Button>
+        </div>
+      )}
+      <div className="min-h-0 flex-1 overflow-auto bg-white">
+        {lettering.styles.length === 0 && (
+          <p className="px-6 py-4 text-ink-2">
+            The standard has no text styles yet. {editable ? '' : 'Begin the next draft to add some.'}
+          </p>
+        )}
+        {lettering.styles.length > 0 && (
+          <table className="w-full text-[13px]">
+            <thead>
+              <tr>
+                <th className={cellHead}>Style</th>
+                <th className={cellHead}>At true size</th>
+                <th className={`${cellHead} text-right`}>mm</th>
+                <th className={cellHead}>Stroke</th>
+                <th className={cellHead}>Too small on</th>
+              </tr>
+            </thead>
+            <tbody>
+              {lettering.styles.map((style, i) => {
+                const penMm = penFor(style.heightMm, standard.pens.seriesMm);
+                const small = tooSmallOn(lettering, style.heightMm);
+                return (
+                  <tr key={style.name} className={chosen === i ? 'bg-verdigris-soft' : ''}>
+                    <td className={cell}>
+                      <button
+                        type="button"
+                        className="text-left"
+                        aria-expanded={chosen === i}
+                        onClick={() => setChosen(chosen === i ? null : i)}
+                      >
+                        <span className="figures block font-medium text-verdigris hover:underline">
+                          {style.name}
+                        </span>
+                        <span className="block text-[12.5px] text-ink-2">{style.use}</span>
+                      </button>
+                    </td>
+                    <td className={`${cell} py-2`}>
+                      <Specimen
+                        style={style}
+                        lines={[SAMPLE]}
+                        penMm={penMm}
+                        label={`${style.name}: ${SAMPLE}`}
+                        maxWidthMm={95}
+                      />
+                    </td>
+                    <td className={`${cell} figures text-right`}>{style.heightMm.toFixed(1)}</td>
+                    <td className={`${cell} figures text-ink-2`}>
+                      {style.face === 'stroke'
+                        ? `${penMm} mm · ${sayStroke(penMm, style.heightMm)}`
+                        : 'filled'}
+                    </td>
+                    <td className={`${cell} ${small.length > 0 ? 'text-ochre' : 'text-ink-3'}`}>
+                      {small.length > 0 ? small.join(', ') : 'none'}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        )}
+      </div>
+    </Beside>
+  );
+}
+
+type Store = (next: Lettering, words: string) => Promise<readonly FieldFault[]>;
+
+function Heights({ lettering, editable, store }: { lettering: Lettering; editable: boolean; store: Store }) {
+  const [series, setSeries] = useState(lettering.heightsMm.join(', '));
+  const [smallest, setSmallest] = useState<Record<string, string>>(
+    Object.fromEntries(SHEETS.map((sheet) => [sheet, String(lettering.smallestMm[sheet])])),
+  );
+  const [faults, setFaults] = useState<readonly FieldFault[]>([]);
+  const fault = (path: string): string | undefined =>
+    faults.find((one) => one.path.join('.').startsWith(`lettering.${path}`))?.message;
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        const next: Lettering = {
+          ...lettering,
+          heightsMm: series
+            .split(/[\s,;]+/)
+            .filter((part) => part !== '')
+            .map(Number),
+          smallestMm: Object.fromEntries(
+            SHEETS.map((sheet) => [sheet, Number(smallest[sheet])]),
+          ) as Lettering['smallestMm'],
+        };
+        void store(next, 'Heights are saved in the draft.').then(setFaults);
+      }}
+    >
+      <EditorHead title="Heights on paper" />
+      <fieldset disabled={!editable} className="flex flex-col gap-3">
+        <Field
+          label="Permitted heights, mm"
+          mono
+          value={series}
+          fault={fault('heightsMm')}
+          onChange={(event) => setSeries(event.target.value)}
+        />
+        <div>
+          <p className="mb-1 text-[12.5px] text-ink-2">Smallest on each sheet, mm</p>
+          <div className="grid grid-cols-5 gap-2">
+            {SHEETS.map((sheet) => (
+              <Field
+                key={sheet}
+                label={sheet}
+                mono
+                value={smallest[sheet]}
+                fault={fault(`smallestMm.${sheet}`)}
+                onChange={(event) => setSmallest({ ...smallest, [sheet]: event.target.value })}
+              />
+            ))}
+          </div>
+        </div>
+      </fieldset>
+      {fault('styles') && (
+        <p role="alert" className="mt-2 text-oxide">
+          {fault('styles')}
+        </p>
+      )}
+      {editable && (
+        <Button look="main" type="submit" className="mt-3">
+          Save the heights
+        </Button>
+      )}
+      <div className="mt-5 border border-hairline bg-white p-2">
+        {lettering.heightsMm
+          .filter((mm) => mm <= 7)
+          .map((mm) => (
+            <div
+              key={mm}
+              className="flex items-end justify-between gap-2 border-b border-hairline py-1 last:border-b-0"
+            >
+              <Specimen
+                style={{
+                  face: 'stroke',
+                  heightMm: mm,
+                  widthFactor: 1,
+                  slantDeg: 0,
+                  lineSpacing: 1.6,
+                  justification: 'left',
+                }}
+                lines={['Plan 1:100']}
+                penMm={mm / 10}
+                label={`Plan 1:100 at ${mm} mm`}
+                maxWidthMm={62}
+              />
+              <span className="figures text-[12px] text-ink-2">{mm} mm</span>
+            </div>
+          ))}
+      </div>
+      <p className="mt-2 text-[12px] text-ink-3">
+        Stroke a tenth of the height. Sizes are true on a screen of 96 pixels to the inch.
+      </p>
+    </form>
+  );
+}
+
+function StyleEditor({
+  standard,
+  index,
+  editable,
+  store,
+  onDone,
+}: {
+  standard: Standard;
+  index: number;
+  editable: boolean;
+  store: Store;
+  onDone: () => void;
+}) {
+  const { lettering } = standard;
+  const present = lettering.styles[index];
+  const [form, setForm] = useState<StandardTextStyle>(present ?? BLANK);
+  const [faults, setFaults] = useState<readonly FieldFault[]>([]);
+  const change = (patch: Partial<StandardTextStyle>): void => setForm((now) => ({ ...now, ...patch }));
+  const fault = (field: keyof StandardTextStyle): string | undefined =>
+    faults.find((one) => one.path.join('.') === `lettering.styles.${index}.${field}`)?.message;
+  const penMm = penFor(form.heightMm, standard.pens.seriesMm);
+  const number = (label: string, field: 'widthFactor' | 'slantDeg' | 'lineSpacing', step: number) => (
+    <Field
+      label={label}
+      type="number"
+      step={step}
+      value={form[field]}
+      fault={fault(field)}
+      onChange={(event) => change({ [field]: Number(event.target.value) })}
+    />
+  );
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        const styles = [...lettering.styles];
+        styles[index] = form;
+        void store({ ...lettering, styles }, `${form.name} is saved in the draft.`).then((wrong) => {
+          setFaults(wrong);
+          if (wrong.length === 0) onDone();
+        });
+      }}
+    >
+      <EditorHead title={present?.name ?? 'A new text style'} />
+      <div className="mb-3 overflow-hidden border border-hairline bg-white px-2 py-3">
+        <Specimen
+          style={form}
+          lines={[SAMPLE, 'Übersicht 1:100']}
+          penMm={penMm}
+          label="Preview of the style"
+          maxWidthMm={80}
+        />
+      </div>
+      <p className="figures mb-3 text-[12.5px] text-ink-2">
+        {form.heightMm} mm on paper
+        {SCALES.map(
+          (scale) => ` · ${Number(modelHeight(form.heightMm, scale).toPrecision(12))} at 1:${scale}`,
+        )}
+      </p>
+      <fieldset disabled={!editable} className="flex flex-col gap-3">
+        <Field
+          label="Name"
+          value={form.name}
+          fault={fault('name')}
+          onChange={(event) => change({ name: event.target.value })}
+        />
+        <Field
+          label="What it is for"
+          value={form.use}
+          fault={fault('use')}
+          onChange={(event) => change({ use: event.target.value })}
+        />
+        <div className="flex gap-3">
+          <Choice
+            label="Height"
+            className="flex-1"
+            value={String(form.heightMm)}
+            fault={fault('heightMm')}
+            onChange={(event) => change({ heightMm: Number(event.target.value) })}
+          >
+            {[...new Set([...lettering.heightsMm, form.heightMm])]
+              .sort((a, b) => a - b)
+              .map((mm) => (
+                <option key={mm} value={mm}>
+                  {mm} mm
+                </option>
+              ))}
+          </Choice>
+          <Choice
+            label="Face"
+            className="flex-1"
+            value={form.face}
+            onChange={(event) => change({ face: event.target.value as StandardTextStyle['face'] })}
+          >
+            {FACES.map((face) => (
+              <option key={face} value={face}>
+                {FACE_NAMES[face]}
+              </option>
+            ))}
+          </Choice>
+        </div>
+        <Field
+          label="Font that drawings name"
+          hint="Empty: any font will do."
+          value={form.font}
+          fault={fault('font')}
+          onChange={(event) => change({ font: event.target.value })}
+        />
+        <div className="grid grid-cols-3 gap-3">
+          {number('Width factor', 'widthFactor', 0.05)}
+          {number('Slant, °', 'slantDeg', 1)}
+          {number('Line spacing', 'lineSpacing', 0.1)}
+        </div>
+        <div className="flex gap-3">
+          <Choice
+            label="Set"
+            className="flex-1"
+            value={form.justification}
+            onChange={(event) =>
+              change({ justification: event.target.value as StandardTextStyle['justification'] })
+            }
+          >
+            {JUSTIFICATIONS.map((side) => (
+              <option key={side}>{side}</option>
+            ))}
+          </Choice>
+          <Field
+            label="Clause"
+            className="flex-1"
+            value={form.clause}
+            fault={fault('clause')}
+            onChange={(event) => change({ clause: event.target.value })}
+          />
+        </div>
+      </fieldset>
+      <div className="mt-4 flex gap-2">
+        {editable && (
+          <Button look="main" type="submit">
+            {present ? 'Save the style' : 'Add the style'}
+          </Button>
+        )}
+        <Button look="quiet" onClick={onDone}>
+          {editable ? 'Leave it' : 'Close'}
+        </Button>
+        {editable && present && (
+          <Button
+            look="grave"
+            className="ml-auto"
+            onClick={() =>
+              void store(
+                { ...lettering, styles: lettering.styles.filter((_, i) => i !== index) },
+                `${present.name} is removed from the draft.`,
+              ).then((wrong) => wrong.length === 0 && onDone())
+            }
+          >
+            Remove
+          </Button>
+        )}
+      </div>
+    </form>
+  );
+}
