@@ -161,6 +161,7 @@ function Heights({ lettering, editable, store }: { lettering: Lettering; editabl
     faults.find((one) => one.path.join('.').startsWith(`lettering.${path}`))?.message;
   return (
     <form
+      noValidate
       onSubmit={(event) => {
         event.preventDefault();
         const next: Lettering = {
@@ -277,6 +278,7 @@ function StyleEditor({
   );
   return (
     <form
+      noValidate
       onSubmit={(event) => {
         event.preventDefault();
         const styles = [...lettering.styles];

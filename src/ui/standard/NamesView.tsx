@@ -286,6 +286,7 @@ function FieldEditor({
   };
   return (
     <form
+      noValidate
       onSubmit={(event) => {
         event.preventDefault();
         const fields = [...scheme.fields];
