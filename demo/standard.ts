@@ -5,20 +5,33 @@ import { FORMAT, FORMAT_VERSION, type Standard, type StandardLayer } from '../sr
 
 /** Line elements by the rule of ISO 128-2 for a line of 0.25 mm: dash 12 d, long dash 24 d, gap 3 d, dot 0.5 d at most. */
 const LINETYPES: Standard['linetypes'] = [
-  { name: 'Continuous', description: 'Unbroken line', elementsMm: [] },
-  { name: 'OHW-Hidden', description: 'Edges that cannot be seen', elementsMm: [3, -0.75] },
-  { name: 'OHW-Axis', description: 'Axes and centres: long dash, dot', elementsMm: [6, -0.75, 0, -0.75] },
+  { name: 'Continuous', description: 'Unbroken line', elementsMm: [], words: [] },
+  { name: 'OHW-Hidden', description: 'Edges that cannot be seen', elementsMm: [3, -0.75], words: [] },
+  {
+    name: 'OHW-Axis',
+    description: 'Axes and centres: long dash, dot',
+    elementsMm: [6, -0.75, 0, -0.75],
+    words: [],
+  },
   {
     name: 'OHW-Boundary',
     description: 'Limit of the site: long dash, two dots',
     elementsMm: [9, -1, 0, -1, 0, -1],
+    words: [],
   },
   {
     name: 'OHW-Service',
     description: 'Buried services: long dash, short dash',
     elementsMm: [9, -1.5, 3, -1.5],
+    words: [],
   },
-  { name: 'OHW-Above', description: 'Edges above the cut', elementsMm: [1.5, -1] },
+  { name: 'OHW-Above', description: 'Edges above the cut', elementsMm: [1.5, -1], words: [] },
+  {
+    name: 'OHW-Fuel',
+    description: 'Fuel line: its name along the line',
+    elementsMm: [12, -6],
+    words: [{ element: 1, text: 'FUEL', heightMm: 1.2, upright: false }],
+  },
 ];
 
 const LINES: ObjectKind[] = ['line', 'polyline', 'arc', 'circle', 'ellipse', 'spline'];

@@ -1,6 +1,5 @@
 import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Result } from '../core/result';
-import { blankLettering } from '../core/standard/lettering';
 import {
   blankStandard,
   checkStandard,
@@ -41,11 +40,11 @@ interface Row {
   note: string;
 }
 
-const BLANK_PARTS: Partial<Standard> = { naming: { layers: null }, lettering: blankLettering() };
-
 function toEdition(row: Row): Edition {
-  // Editions kept before a part of the standard existed do not hold it.
-  const standard: Standard = { ...BLANK_PARTS, ...(JSON.parse(row.body) as Standard) };
+  // Editions kept before a part of the standard existed are read with what it is when nothing is said.
+  const body: unknown = JSON.parse(row.body);
+  const checked = checkStandard(body);
+  const standard = 'standard' in checked ? checked.standard : (body as Standard);
   return {
     id: row.id,
     number: row.number,

@@ -137,7 +137,9 @@ describe('editions', () => {
     fill();
     issueDraft('A', '');
     const layer = { ...demoStandard.layers[0], name: 'X-NEW', widthMm: 0.53, linetype: 'Special' };
-    const added = addLayerToDraft(layer, [{ name: 'Special', description: '', elementsMm: [1, -1] }]);
+    const added = addLayerToDraft(layer, [
+      { name: 'Special', description: '', elementsMm: [1, -1], words: [] },
+    ]);
     if (!added.ok) throw new Error(added.problem.message);
     // 0.53 mm is not a permitted width here: the layer comes in at the default, to be decided.
     expect(added.value.standard.layers.at(-1)).toMatchObject({

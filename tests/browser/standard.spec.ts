@@ -1,5 +1,14 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
+
+/** Begins a draft, or goes on with the one another test began. */
+async function openDraft(page: Page): Promise<void> {
+  const begin = page.getByRole('button', { name: 'Begin the next draft' });
+  if (await begin.isVisible()) await begin.click();
+  else if (await page.getByRole('link', { name: /^Go on with/ }).isVisible())
+    await page.getByRole('link', { name: /^Go on with/ }).click();
+  await expect(page.getByText('Every change is saved in the draft')).toBeVisible();
+}
 
 test('a draft is begun, edited with checks, issued, and comes back the same from its export', async ({
   page,
@@ -119,11 +128,7 @@ test('a text style is set at true size, checked against the permitted heights, a
   page,
 }) => {
   await page.goto('/standard?view=lettering');
-  const begin = page.getByRole('button', { name: 'Begin the next draft' });
-  if (await begin.isVisible()) await begin.click();
-  else if (await page.getByRole('link', { name: /^Go on with/ }).isVisible())
-    await page.getByRole('link', { name: /^Go on with/ }).click();
-  await expect(page.getByText('Every change is saved in the draft')).toBeVisible();
+  await openDraft(page);
   await page.getByRole('button', { name: 'Add a text style' }).click();
   await page.getByLabel('Name', { exact: true }).fill('ohw-note');
   await page.getByLabel('Height', { exact: true }).selectOption('3.5');
@@ -139,4 +144,21 @@ test('a text style is set at true size, checked against the permitted heights, a
   await expect(page.getByText('3.5 mm is not among the permitted heights')).toBeVisible();
   await page.reload();
   await expect(page.getByRole('row', { name: /OHW-Level/ })).toBeVisible();
+});
+
+test('a linetype with a word becomes a family for other services', async ({ page }) => {
+  await page.goto('/standard?view=linetypes');
+  await openDraft(page);
+  await page.getByRole('button', { name: 'OHW-Fuel' }).click();
+  // A word that does not fit its gap is said in millimetres, and not stored.
+  await page.getByLabel('Elements', { exact: true }).fill('dash 12, gap 2 “FUEL”');
+  await expect(page.getByText('“FUEL” is 1.22 mm too wide for its gap')).toBeVisible();
+  await page.getByLabel('Elements', { exact: true }).fill('dash 12, gap 6 “FUEL”');
+  await page.getByLabel('The same line for other words, one on a line').fill('W\nSTORM');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('OHW-Fuel is saved in the draft.')).toBeVisible();
+  await page.reload();
+  // Each gap leaves its own word as much room as the first.
+  await expect(page.getByRole('row', { name: /OHW-STORM/ })).toContainText('“STORM”');
+  await expect(page.getByRole('row', { name: /OHW-W/ })).toContainText('gap 3.84');
 });

@@ -48,8 +48,8 @@ const open = (bytes: Uint8Array): Drawing => {
 const office: Standard = {
   ...blankStandard('Office'),
   linetypes: [
-    { name: 'Continuous', description: '', elementsMm: [] },
-    { name: 'OUR DASH', description: 'dashes', elementsMm: [6, -2] },
+    { name: 'Continuous', description: '', elementsMm: [], words: [] },
+    { name: 'OUR DASH', description: 'dashes', elementsMm: [6, -2], words: [] },
   ],
   layers: [
     {

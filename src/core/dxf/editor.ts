@@ -1,14 +1,21 @@
 import type { Colour } from '../drawing/colour';
 import type { Drawing, DrawingLayer } from '../drawing/drawing';
+import { wordWidthMm } from '../standard/line-words';
 import type { OwnProperty, StandardLayer, StandardLinetype } from '../standard/standard';
 import { COLOUR_TABLE } from './colour-table';
 import { foldName, type TableRange, tagIs } from './document';
 import { EditBase, SUBCLASSES_FROM } from './edit-base';
 import { removeObjects } from './edit-objects';
-import { mergeRecord, removeRecord, renameRecord } from './edit-records';
+import {
+  addLinetype,
+  addTextStyle,
+  mergeRecord,
+  type NewLinetype,
+  removeRecord,
+  renameRecord,
+} from './edit-records';
 import type { NewTag } from './edits';
 import { propertyTags } from './objects';
-import { decimal } from './real';
 
 /** First versions that can hold widths and plot flags, and RGB colours. */
 const WIDTHS_FROM = 'AC1015';
@@ -43,6 +50,7 @@ function nearestNumber(rgb: number): number {
  */
 export class DrawingEditor extends EditBase {
   private readonly addedLinetypes = new Set<string>();
+  private wordStyleAdded = false;
 
   // ---- objects ----
 
@@ -198,6 +206,42 @@ export class DrawingEditor extends EditBase {
 
   // ---- linetypes ----
 
+  /** Words of a linetype, each centred in its gap: back from the gap's end by half of both, down by half its height. */
+  private wordsOf(definition: StandardLinetype | undefined, mmPerUnit: number): NewLinetype['words'] {
+    if (!definition || definition.words.length === 0 || this.drawing.document.version < SUBCLASSES_FROM)
+      return undefined;
+    const style = this.styleForWords();
+    return new Map(
+      definition.words.map((word) => {
+        const gap = Math.abs(definition.elementsMm[word.element]);
+        const width = wordWidthMm(word.text, word.heightMm);
+        return [
+          word.element,
+          {
+            text: word.text,
+            style: style.name,
+            scale: word.heightMm / mmPerUnit / (style.height || 1),
+            dx: -(gap + width) / 2 / mmPerUnit,
+            dy: -word.heightMm / 2 / mmPerUnit,
+            angleDeg: 0,
+            upright: word.upright,
+          },
+        ] as const;
+      }),
+    );
+  }
+
+  /** A text style for words on lines: the drawing's plain one, or one that is added. */
+  private styleForWords(): { name: string; height: number } {
+    const present = this.drawing.textStyles.get('standard');
+    if (present) return { name: present.name, height: present.height };
+    if (!this.wordStyleAdded) {
+      addTextStyle(this, { name: 'Standard', font: 'txt', height: 0, widthFactor: 1, slantDeg: 0 });
+      this.wordStyleAdded = true;
+    }
+    return { name: 'Standard', height: 0 };
+  }
+
   /**
    * Makes sure that the drawing has a linetype.
    * @returns its name as the drawing writes it
@@ -211,28 +255,12 @@ export class DrawingEditor extends EditBase {
     this.addedLinetypes.add(key);
     this.along.push({ handle: '', kind: 'linetype', property: 'record', before: 'none', after: name });
     const mmPerUnit = this.drawing.reader.headerNumber('$MEASUREMENT', 1) === 0 ? 25.4 : 1;
-    const elements = (definition?.elementsMm ?? []).map((length) => length / mmPerUnit);
-    const total = elements.reduce((sum, length) => sum + Math.abs(length), 0);
-    const marked = this.drawing.document.version >= SUBCLASSES_FROM;
-    this.edits.insertBefore(table.endTag, [
-      { code: 0, value: 'LTYPE' },
-      ...this.recordHead(table, 'AcDbLinetypeTableRecord'),
-      { code: 2, value: name },
-      { code: 70, value: 0 },
-      { code: 3, value: definition?.description ?? '' },
-      { code: 72, value: 65 },
-      { code: 73, value: elements.length },
-      { code: 40, value: decimal(total) },
-      ...elements.flatMap((length): NewTag[] =>
-        marked
-          ? [
-              { code: 49, value: decimal(length) },
-              { code: 74, value: 0 },
-            ]
-          : [{ code: 49, value: decimal(length) }],
-      ),
-    ]);
-    this.grow(table, 1);
+    addLinetype(this, {
+      name,
+      description: definition?.description ?? '',
+      elements: (definition?.elementsMm ?? []).map((length) => length / mmPerUnit),
+      words: this.wordsOf(definition, mmPerUnit),
+    });
     return name;
   }
 }

@@ -1,4 +1,4 @@
-import { type Drawing, kindOf, layerNameOf } from '../drawing/drawing';
+import { type Drawing, type DrawingLinetype, kindOf, layerNameOf } from '../drawing/drawing';
 import { BASE_LAYER, isLinetypeFromLayer, isLinetypeFromSymbol } from '../drawing/effective';
 import { OBJECT_KINDS, type ObjectKind } from '../drawing/kinds';
 import { foldName } from '../dxf/interner';
@@ -12,6 +12,7 @@ import {
   type OwnProperty,
   STORABLE_WIDTHS_MM,
   type Standard,
+  type StandardLinetype,
 } from './standard';
 
 /** Width "default" means when nobody has said otherwise. Common practice, no source. */
@@ -88,7 +89,10 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
       name: linetype.name,
       description: linetype.description.slice(0, 200),
       elementsMm: linetype.elements.slice(0, 12).map((length) => tidy(length * mmPerUnit)),
+      words: wordsOf(drawing, linetype, mmPerUnit),
     }))
+    // Words that do not fit their gap are not learnt: what is known of them is not what the drawing shows.
+    .map((linetype) => (linetypeSchema.safeParse(linetype).success ? linetype : { ...linetype, words: [] }))
     // Patterns that no standard can hold (they begin with a gap, say) are learnt by name alone, if a layer uses them.
     .map((linetype) =>
       linetypeSchema.safeParse(linetype).success ? linetype : { ...linetype, elementsMm: [] },
@@ -99,7 +103,7 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
       !linetypes.some((linetype) => foldName(linetype.name) === foldName(layer.linetype)) &&
       foldName(layer.linetype) !== 'continuous'
     )
-      linetypes.push({ name: layer.linetype, description: '', elementsMm: [] });
+      linetypes.push({ name: layer.linetype, description: '', elementsMm: [], words: [] });
   widths.add(COMMON_DEFAULT_MM);
   return {
     format: FORMAT,
@@ -120,6 +124,21 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
 /** Linetypes are held in paper units; drawings that measure in inches hold them in inches. */
 export function paperMmPerPatternUnit(drawing: Drawing): number {
   return drawing.reader.headerNumber('$MEASUREMENT', 1) === 0 ? 25.4 : 1;
+}
+
+/** Words on a line, each in the gap at whose end the drawing sets it. */
+function wordsOf(drawing: Drawing, linetype: DrawingLinetype, mmPerUnit: number): StandardLinetype['words'] {
+  return [...linetype.marks]
+    .filter(([, mark]) => mark.text.trim() !== '')
+    .map(([element, mark]) => {
+      const style = drawing.textStyles.get(foldName(drawing.recordNames.get(mark.style) ?? ''));
+      return {
+        element,
+        text: mark.text.trim(),
+        heightMm: tidy((style?.height || 1) * mark.scale * mmPerUnit),
+        upright: mark.upright,
+      };
+    });
 }
 
 /** Takes off the noise of unit conversion without hiding a real difference: 1e-9 mm. */

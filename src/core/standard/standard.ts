@@ -3,6 +3,7 @@ import { OBJECT_KINDS } from '../drawing/kinds';
 import { foldName } from '../dxf/interner';
 import { fail, ok, type Result } from '../result';
 import { blankLettering, letteringSchema } from './lettering';
+import { clearanceMm, wordWidthMm } from './line-words';
 import { namingSchema } from './naming';
 
 /** Pen widths that the exchange format can hold, mm. Source: published DXF reference. */
@@ -70,9 +71,33 @@ export const linetypeSchema = z
       .array(z.number())
       .max(12, 'a linetype has at most 12 elements')
       .meta({ description: 'Paper mm: dash above 0, gap below 0, dot 0. Empty for a continuous line.' }),
+    words: z
+      .array(
+        z.strictObject({
+          element: z.int().min(0).meta({ description: 'Index of the gap that the word stands in, centred.' }),
+          text: z.string().trim().min(1, 'a word is needed').max(40),
+          heightMm: z.number().positive().max(50),
+          upright: z
+            .boolean()
+            .default(false)
+            .meta({ description: 'Stays level instead of turning with the line.' }),
+        }),
+      )
+      .max(12)
+      .default([]),
   })
   .superRefine((linetype, context) => {
     const { elementsMm } = linetype;
+    for (const [i, word] of linetype.words.entries()) {
+      const gap = elementsMm[word.element];
+      const complainOf = (message: string): void =>
+        context.addIssue({ code: 'custom', path: ['words', i], message });
+      if (gap === undefined || gap >= 0) complainOf(`“${word.text}” needs a gap to stand in`);
+      else if (clearanceMm(linetype, word) < 0)
+        complainOf(
+          `“${word.text}” is ${Number(wordWidthMm(word.text, word.heightMm).toFixed(2))} mm wide, its gap is ${-gap} mm`,
+        );
+    }
     if (elementsMm.length === 0) return;
     const complain = (message: string): void =>
       context.addIssue({ code: 'custom', path: ['elementsMm'], message });
@@ -228,7 +253,7 @@ export function blankStandard(officeName: string): Standard {
     pens: { seriesMm: [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1, 1.4, 2], defaultMm: 0.25 },
     naming: { layers: null },
     lettering: blankLettering(),
-    linetypes: [{ name: 'Continuous', description: 'Unbroken line', elementsMm: [] }],
+    linetypes: [{ name: 'Continuous', description: 'Unbroken line', elementsMm: [], words: [] }],
     layers: [],
   };
 }

@@ -3,9 +3,10 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { foldName } from '@/core/dxf/interner';
+import { clearanceMm, familyName, withWords, wordWidthMm } from '@/core/standard/line-words';
 import type { FieldFault, Standard, StandardLinetype } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
-import { Field } from '../kit/Field';
+import { Field, Tick } from '../kit/Field';
 import { cell, cellHead } from '../kit/Page';
 import { Stroke } from '../kit/Stroke';
 import { count } from '../kit/say';
@@ -64,6 +65,7 @@ export function LinetypesView({
                 <td className={cell}>
                   <Stroke
                     look={{ colour: '#000000', widthMm: 0.35, elementsMm: linetype.elementsMm, prints: true }}
+                    words={linetype.words}
                     width={200}
                   />
                 </td>
@@ -79,7 +81,7 @@ export function LinetypesView({
                 </td>
                 <td className={`${cell} text-ink-2`}>{linetype.description}</td>
                 <td className={`${cell} figures`}>
-                  {linetype.elementsMm.length > 0 ? sayElements(linetype.elementsMm) : 'unbroken'}
+                  {linetype.elementsMm.length > 0 ? sayElements(linetype) : 'unbroken'}
                 </td>
                 <td className={`${cell} whitespace-nowrap text-ink-2`}>
                   {count(users(standard, linetype).length, 'layer')}
@@ -96,27 +98,39 @@ export function LinetypesView({
 const users = (standard: Standard, linetype: StandardLinetype) =>
   standard.layers.filter((layer) => foldName(layer.linetype) === foldName(linetype.name));
 
-/** "dash 6, gap 0.75, dot, gap 0.75". */
-const sayElements = (elements: readonly number[]): string =>
-  elements
-    .map((length) => (length > 0 ? `dash ${length}` : length < 0 ? `gap ${-length}` : 'dot'))
+/** "dash 12, gap 4 “W”, dot, gap 0.75": a word stands in its gap. */
+const sayElements = ({ elementsMm, words }: Pick<StandardLinetype, 'elementsMm' | 'words'>): string =>
+  elementsMm
+    .map((length, i) => {
+      const word = words.find((one) => one.element === i);
+      const said = length > 0 ? `dash ${length}` : length < 0 ? `gap ${-length}` : 'dot';
+      return word ? `${said} “${word.text}”` : said;
+    })
     .join(', ');
 
-const parseElements = (text: string): number[] | null => {
-  const words = text
-    .split(/[,;]/)
-    .map((word) => word.trim().toLowerCase())
-    .filter((word) => word !== '');
-  const elements: number[] = [];
-  for (const word of words) {
-    if (word === 'dot') elements.push(0);
-    else {
-      const match = /^(dash|gap)\s+(\d+(?:\.\d+)?)(?:\s*mm)?$/.exec(word);
-      if (!match || Number(match[2]) === 0) return null;
-      elements.push(match[1] === 'dash' ? Number(match[2]) : -Number(match[2]));
+interface Elements {
+  readonly elementsMm: number[];
+  readonly words: { readonly element: number; readonly text: string }[];
+}
+
+const parseElements = (text: string): Elements | null => {
+  const parts = text.match(/(?:[“"][^“”"]*[”"]|[^,;“”"])+/g) ?? [];
+  const elementsMm: number[] = [];
+  const words: { element: number; text: string }[] = [];
+  for (const part of parts.map((one) => one.trim()).filter((one) => one !== '')) {
+    const match = /^(dash|gap|dot)\s*(\d+(?:\.\d+)?)?(?:\s*mm)?\s*(?:[“"]([^“”"]+)[”"])?$/i.exec(part);
+    if (!match) return null;
+    const [, kind, length, word] = match;
+    if (kind.toLowerCase() === 'dot') {
+      if (length !== undefined || word !== undefined) return null;
+      elementsMm.push(0);
+      continue;
     }
+    if (length === undefined || Number(length) === 0) return null;
+    if (word !== undefined) words.push({ element: elementsMm.length, text: word.trim() });
+    elementsMm.push(kind.toLowerCase() === 'dash' ? Number(length) : -Number(length));
   }
-  return elements;
+  return { elementsMm, words };
 };
 
 interface EditorProps {
@@ -129,18 +143,32 @@ interface EditorProps {
 
 function LinetypeEditor({ standard, index, editable, save, onDone }: EditorProps) {
   const present: StandardLinetype =
-    index === null ? { name: '', description: '', elementsMm: [6, -1.5] } : standard.linetypes[index];
+    index === null
+      ? { name: '', description: '', elementsMm: [6, -1.5], words: [] }
+      : standard.linetypes[index];
   const [form, setForm] = useState(present);
-  const [text, setText] = useState(sayElements(present.elementsMm));
+  const [text, setText] = useState(sayElements(present));
+  const [heightMm, setHeightMm] = useState(present.words[0]?.heightMm ?? 1.2);
+  const [upright, setUpright] = useState(present.words[0]?.upright ?? false);
+  const [others, setOthers] = useState('');
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
   const at = index ?? standard.linetypes.length;
-  const elements = parseElements(text);
+  const parsed = parseElements(text);
+  const elements = parsed?.elementsMm ?? null;
+  const words = (parsed?.words ?? []).map((word) => ({ ...word, heightMm, upright }));
+  const made: StandardLinetype = { ...form, elementsMm: elements ?? [], words };
   const inUse = index !== null && users(standard, present).length > 0;
   const total = (elements ?? []).reduce((sum, length) => sum + Math.abs(length), 0);
 
   const store = async (): Promise<void> => {
     const linetypes = [...standard.linetypes];
-    linetypes[at] = { ...form, elementsMm: elements ?? [] };
+    linetypes[at] = made;
+    // The same line for other words: one on a line, named after the base.
+    for (const word of others
+      .split('\n')
+      .map((one) => one.trim())
+      .filter((one) => one !== ''))
+      linetypes.push(withWords(made, familyName(made, word), word));
     // Layers name their linetype: they follow a new name.
     const layers = standard.layers.map((layer) =>
       foldName(layer.linetype) === foldName(present.name) && index !== null
@@ -167,6 +195,8 @@ function LinetypeEditor({ standard, index, editable, save, onDone }: EditorProps
           <div key={widthMm} className="flex items-center gap-2">
             <Stroke
               look={{ colour: '#000000', widthMm, elementsMm: elements ?? [], prints: true }}
+              words={words}
+              height={Math.max(18, (words[0]?.heightMm ?? 0) * 5)}
               width={240}
             />
             <span className="figures text-ink-3">{widthMm} mm</span>
@@ -198,15 +228,59 @@ function LinetypeEditor({ standard, index, editable, save, onDone }: EditorProps
           label="Elements"
           mono
           value={text}
-          hint="For example: dash 6, gap 1.5, dot, gap 1.5. Empty for an unbroken line."
+          hint="For example: dash 12, gap 4 “W”, dot, gap 1.5. Empty for an unbroken line."
           fault={
             elements === null
-              ? 'write dash, gap or dot, with lengths in mm'
-              : faultAt(faults, 'linetypes', at, 'elementsMm')
+              ? 'write dash, gap or dot, with lengths in mm, a word in quotes behind its gap'
+              : (faultAt(faults, 'linetypes', at, 'elementsMm') ??
+                faults.find((one) => one.path.join('.').startsWith(`linetypes.${at}.words`))?.message)
           }
           onChange={(event) => setText(event.target.value)}
         />
+        {words.length > 0 && (
+          <>
+            <div className="flex items-end gap-4">
+              <Field
+                label="Height of the words, mm"
+                type="number"
+                step={0.1}
+                min={0.1}
+                value={heightMm}
+                onChange={(event) => setHeightMm(Number(event.target.value))}
+              />
+              <Tick label="Stay level" checked={upright} onChange={setUpright} />
+            </div>
+            <p className="figures text-[12.5px] text-ink-2">
+              {words
+                .map((word) => {
+                  const clear = clearanceMm(made, word);
+                  return clear < 0
+                    ? `“${word.text}” is ${(-2 * clear).toFixed(2)} mm too wide for its gap`
+                    : `“${word.text}” ${wordWidthMm(word.text, heightMm).toFixed(2)} mm wide, ${clear.toFixed(2)} mm clear on either side`;
+                })
+                .join('; ')}
+            </p>
+            {editable && (
+              <label className="block text-[12.5px] text-ink-2">
+                The same line for other words, one on a line
+                <textarea
+                  rows={2}
+                  value={others}
+                  onChange={(event) => setOthers(event.target.value)}
+                  className="figures mt-0.5 w-full rounded-md border border-rule bg-white px-2 py-1 text-[13px] text-ink"
+                />
+              </label>
+            )}
+          </>
+        )}
       </fieldset>
+      {faults
+        .filter((one) => one.path[1] !== at)
+        .map((one) => (
+          <p key={one.where} role="alert" className="mt-2 text-oxide">
+            {one.where}: {one.message}
+          </p>
+        ))}
       {editable && (
         <div className="mt-4 flex gap-2">
           <Button look="main" type="submit" disabled={elements === null}>

@@ -25,8 +25,8 @@ const layer = (name: string, more: Partial<StandardLayer> = {}): StandardLayer =
 const standard = (...layers: StandardLayer[]): Standard => ({
   ...blankStandard('Test'),
   linetypes: [
-    { name: 'Continuous', description: '', elementsMm: [] },
-    { name: 'Broken', description: '', elementsMm: [6, -2] },
+    { name: 'Continuous', description: '', elementsMm: [], words: [] },
+    { name: 'Broken', description: '', elementsMm: [6, -2], words: [] },
   ],
   layers,
 });

@@ -1,0 +1,77 @@
+import { DrawingComposer } from '../dxf/composer';
+import { DrawingEditor } from '../dxf/editor';
+import { applyByteEdits } from '../dxf/edits';
+import { readDrawing } from '../dxf/interpret';
+import { buildPicture } from '../picture/build';
+import { learnStandard } from './learn';
+import { clearanceMm, familyName, withWords, wordWidthMm } from './line-words';
+import { linetypeSchema, type StandardLinetype } from './standard';
+
+const service: StandardLinetype = {
+  name: 'Service-W',
+  description: 'Water',
+  elementsMm: [12, -4],
+  words: [{ element: 1, text: 'W', heightMm: 1, upright: false }],
+};
+
+describe('words on a line', () => {
+  it('stand clear in their gap', () => {
+    // common practice: dash 12, gap 4 and a letter of height 1 centred in the gap leaves more than 1 mm on either side
+    expect(wordWidthMm('W', 1)).toBeCloseTo(0.88);
+    expect(clearanceMm(service, service.words[0])).toBeCloseTo((4 - 0.88) / 2);
+    expect(clearanceMm(service, service.words[0])).toBeGreaterThan(1);
+  });
+
+  it('that do not fit, or stand in no gap, are refused', () => {
+    const faults = (words: StandardLinetype['words']): string[] =>
+      (linetypeSchema.safeParse({ ...service, words }).error?.issues ?? []).map((issue) => issue.message);
+    expect(faults([{ element: 1, text: 'FIRE MAIN', heightMm: 2, upright: false }])[0]).toMatch(
+      /“FIRE MAIN” is [\d.]+ mm wide, its gap is 4 mm/,
+    );
+    expect(faults([{ element: 0, text: 'W', heightMm: 1, upright: false }])).toEqual([
+      '“W” needs a gap to stand in',
+    ]);
+  });
+
+  it('change for each service while the rest of the line stays', () => {
+    const gas = withWords(service, 'Service-GAS', 'GAS');
+    expect(gas.elementsMm[0]).toBe(12);
+    expect(clearanceMm(gas, gas.words[0])).toBeCloseTo(clearanceMm(service, service.words[0]), 3);
+    expect(linetypeSchema.safeParse(gas).success).toBe(true);
+  });
+
+  it('are written into a drawing, learnt back the same, and drawn centred in their gap', () => {
+    const file = new DrawingComposer({ version: 'AC1024', units: 4 });
+    file.layer({ name: 'PIPE', colour: 5 });
+    file.model.line({ layer: 'PIPE' }, [0, 0], [100, 0]);
+    const bytes = file.bytes();
+    const before = readDrawing(bytes);
+    if (!before.ok) throw new Error(before.problem.message);
+    const editor = new DrawingEditor(before.value);
+    editor.setLayerLinetype(before.value.layerByName.get('pipe')!, service.name, service);
+    const after = readDrawing(applyByteEdits(bytes, editor.edits.byteEdits()));
+    if (!after.ok) throw new Error(after.problem.message);
+    const learnt = learnStandard(after.value, 'back').linetypes.find((one) => one.name === service.name);
+    expect(learnt).toEqual(service);
+    const [look] = buildPicture(after.value, null, { defaultWidthMm: 0.25 }).head.looks;
+    expect(look.dashes).toEqual([12, -4]);
+    const [mark] = look.marks;
+    expect(mark).toMatchObject({ element: 1, text: 'W', height: 1, upright: false });
+    // From the end of the gap back by half the gap and half the word; down by half the height.
+    expect(mark.dx).toBeCloseTo(-(4 + 0.88) / 2);
+    expect(mark.dy).toBeCloseTo(-0.5);
+  });
+
+  it('names a family after its base', () => {
+    const line = (name: string, text: string): StandardLinetype => ({
+      name,
+      description: '',
+      elementsMm: [12, -4],
+      words: [{ element: 1, text, heightMm: 1, upright: false }],
+    });
+    expect(familyName(line('OHW-Fuel', 'FUEL'), 'GAS')).toBe('OHW-GAS');
+    expect(familyName(line('Fuel-main', 'FUEL'), 'GAS')).toBe('GAS-main');
+    expect(familyName(line('OHW-Pipe', 'W'), 'GAS')).toBe('OHW-Pipe-GAS');
+    expect(familyName(line('Pipe', 'W'), 'GAS')).toBe('Pipe-GAS');
+  });
+});

@@ -1,0 +1,44 @@
+import { textWidth } from '../lettering/layout';
+import type { StandardLinetype } from './standard';
+
+/** Width of a word on a line, mm: set in the drafting alphabet, without the space after its last letter. */
+export const wordWidthMm = (text: string, heightMm: number): number =>
+  text === '' ? 0 : Math.max(0, textWidth(text, 'stroke') - 0.2) * heightMm;
+
+/** Clear distance on either side of a word in its gap, mm; below 0 where the word does not fit. */
+export function clearanceMm(linetype: StandardLinetype, word: StandardLinetype['words'][number]): number {
+  const gap = Math.abs(linetype.elementsMm[word.element] ?? 0);
+  return (gap - wordWidthMm(word.text, word.heightMm)) / 2;
+}
+
+/**
+ * The same line with other words: each gap grows or shrinks with its word, so that the clear distance on either side
+ * stays what it is.
+ * @param text put in the place of every word
+ */
+export function withWords(linetype: StandardLinetype, name: string, text: string): StandardLinetype {
+  const elementsMm = [...linetype.elementsMm];
+  for (const word of linetype.words) {
+    const gap = 2 * clearanceMm(linetype, word) + wordWidthMm(text, word.heightMm);
+    elementsMm[word.element] = -Math.round(gap * 1000) / 1000;
+  }
+  return {
+    ...linetype,
+    name,
+    description: linetype.description,
+    elementsMm,
+    words: linetype.words.map((word) => ({ ...word, text })),
+  };
+}
+
+/**
+ * Name of the same line with another word: the part of the name that is its word gives way to the other, whatever its
+ * case; a name without its word gets the other behind a hyphen.
+ */
+export function familyName(linetype: StandardLinetype, text: string): string {
+  const name = linetype.name.trim();
+  const own = new Set(linetype.words.map((word) => word.text.toLowerCase()));
+  const parts = name.split(/([-_. ]+)/);
+  const at = parts.findLastIndex((part) => own.has(part.toLowerCase()));
+  return at < 0 ? `${name}-${text}` : parts.with(at, text).join('');
+}
