@@ -217,4 +217,24 @@ describe('warden', () => {
       'neither an SVG nor a PNG',
     );
   });
+
+  it('names what differs between two standards, and ends with 1 when something does', async () => {
+    const layers = demoStandard.layers.map((layer, i) =>
+      i === 0 ? { ...layer, prints: !layer.prints } : layer,
+    );
+    writeFileSync(at('next.json'), writeStandard({ ...demoStandard, edition: 'Draft 2', layers }));
+    const same = await run('standard', 'diff', at('standard.json'), at('standard.json'));
+    expect(same).toMatchObject({ code: 0, err: '0 differences.\n' });
+    const { code, out } = await run(
+      'standard',
+      'diff',
+      at('standard.json'),
+      at('next.json'),
+      '--format',
+      'text',
+    );
+    expect(code).toBe(1);
+    expect(out).toBe(`Layer ${layers[0].name}: prints yes → no\n`);
+    expect((await run('standard', 'diff', at('standard.json'), at('broken.json'))).code).toBe(2);
+  });
 });

@@ -11,6 +11,7 @@ import { correctDrawing } from '../core/correct/correct';
 import { readDrawing } from '../core/dxf/interpret';
 import { inspect, inspectObjects } from '../core/inspect/inspect';
 import { fail, ok, type Problem, type Result, sayProblem } from '../core/result';
+import { differences, sayDifference } from '../core/standard/differences';
 import { learnStandard } from '../core/standard/learn';
 import { parseStandard, type Standard, standardJsonSchema, writeStandard } from '../core/standard/standard';
 import { drawPng, drawSvg, sceneOf, sheetNamed } from './draw';
@@ -178,6 +179,27 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
       if (lettersMissing > 0) streams.err(`${lettersMissing} letters have no form in the shipped fonts.\n`);
       if (cutOff) streams.err('The drawing asks for more than a picture can hold; it is not complete.\n');
       streams.err(`Written to ${options.out}.\n`);
+    });
+
+  program
+    .command('standard')
+    .description('work on standards')
+    .command('diff')
+    .description('every setting in which two standards differ; ends with 1 when they do')
+    .argument('<before.json>')
+    .argument('<after.json>')
+    .option('--format <json|text>', 'how to print the result', oneOf('format', ['json', 'text']), 'json')
+    .action((before: string, after: string, options: { format: string }) => {
+      const [from, to] = [readStandard(before), readStandard(after)];
+      const found = differences(from, to);
+      const head = ({ name, edition }: Standard) => ({ name, edition });
+      streams.out(
+        options.format === 'json'
+          ? `${JSON.stringify({ before: head(from), after: head(to), differences: found }, null, 2)}\n`
+          : found.map((one) => `${sayDifference(one)}\n`).join(''),
+      );
+      streams.err(`${found.length} ${found.length === 1 ? 'difference' : 'differences'}.\n`);
+      if (found.length > 0) code = HELD;
     });
 
   program

@@ -73,12 +73,22 @@ test('a draft is begun, edited with checks, issued, and comes back the same from
     'cannot hold this width',
   );
 
+  // What the draft changes is named setting by setting, before and after it is issued.
+  const changes = page.getByRole('region', { name: 'Changes' });
+  await expect(changes.getByRole('heading')).toContainText(/to Draft 2: \d+ changes/);
+  await expect(changes.getByRole('row', { name: /X-TEST/ })).toContainText(
+    'new—what belongs on it: Trial pits',
+  );
+  await expect(changes.getByRole('row', { name: /permitted widths/ })).toContainText('1 mm, 1.4 mm');
+
   await page.getByRole('button', { name: 'Issue …' }).click();
+  await expect(page.getByRole('dialog')).toContainText('changes since Edition 1');
   await page.getByLabel('Issued by').fill('Standards manager');
   await page.getByLabel('Why').fill('Trial pits');
   await page.getByRole('button', { name: 'Issue it' }).click();
   await expect(page.getByText('Edition 2 in force')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Begin the next draft' })).toBeVisible();
+  await expect(changes.getByRole('heading')).toContainText('to Edition 2');
   await page.getByRole('link', { name: /^Layers/ }).click();
   await page.getByRole('button', { name: /X-TEST/ }).click();
   await expect(page.getByLabel('Name', { exact: true })).toBeDisabled();

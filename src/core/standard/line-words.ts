@@ -42,3 +42,13 @@ export function familyName(linetype: StandardLinetype, text: string): string {
   const at = parts.findLastIndex((part) => own.has(part.toLowerCase()));
   return at < 0 ? `${name}-${text}` : parts.with(at, text).join('');
 }
+
+/** "dash 12, gap 4 “W”, dot, gap 0.75": a word stands in its gap. */
+export const sayElements = ({ elementsMm, words }: Pick<StandardLinetype, 'elementsMm' | 'words'>): string =>
+  elementsMm
+    .map((length, i) => {
+      const word = words.find((one) => one.element === i);
+      const said = length > 0 ? `dash ${length}` : length < 0 ? `gap ${-length}` : 'dot';
+      return word ? `${said} “${word.text}”` : said;
+    })
+    .join(', ');

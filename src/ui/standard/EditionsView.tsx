@@ -1,9 +1,10 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useRef, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { Problem } from '@/core/result';
+import { type Difference, differences } from '@/core/standard/differences';
 import type { Standard } from '@/core/standard/standard';
 import { Button, buttonClass } from '../kit/Button';
 import { call } from '../kit/call';
@@ -17,18 +18,20 @@ import type { EditionHead, EditionView, Save } from './types';
 interface Props {
   readonly editions: readonly EditionHead[];
   readonly shown: EditionView;
+  readonly before: EditionView | null;
   readonly standard: Standard;
   readonly save: Save;
 }
 
 /** What was issued when, by whom and why; issuing, exporting and importing. */
-export function EditionsView({ editions, shown, standard, save }: Props) {
+export function EditionsView({ editions, shown, before, standard, save }: Props) {
   const router = useRouter();
   const [issuing, setIssuing] = useState(false);
   const [name, setName] = useState(standard.name);
   const [problem, setProblem] = useState<Problem | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const editable = shown.state === 'draft';
+  const changes = useMemo(() => (before ? differences(before.standard, standard) : []), [before, standard]);
 
   const take = async (file: File): Promise<void> => {
     setProblem(null);
@@ -163,13 +166,84 @@ export function EditionsView({ editions, shown, standard, save }: Props) {
             ))}
           </tbody>
         </table>
+        <Changes editions={editions} shown={shown} before={before} changes={changes} />
       </div>
       <IssueDialog
         open={issuing}
         onOpenChange={setIssuing}
         draft={editions.find((edition) => edition.state === 'draft') ?? null}
+        since={editable && before ? `, ${count(changes.length, 'change')} since ${before.label}` : ''}
       />
     </Beside>
+  );
+}
+
+/** What is not the same in the edition shown as in another one, setting by setting. */
+function Changes({
+  editions,
+  shown,
+  before,
+  changes,
+}: Pick<Props, 'editions' | 'shown' | 'before'> & { changes: readonly Difference[] }) {
+  const router = useRouter();
+  const others = editions.filter((edition) => edition.id !== shown.id);
+  if (!before || others.length === 0) return null;
+  return (
+    <section className="mt-6 border-t border-rule" aria-label="Changes">
+      <h2 className="flex flex-wrap items-center gap-2 px-3 py-3 text-[15px] font-semibold">
+        From
+        <select
+          aria-label="Compared with"
+          value={before.id}
+          onChange={(event) =>
+            router.push(`/standard?edition=${shown.id}&view=editions&from=${event.target.value}`)
+          }
+          className="h-7 rounded-md border border-rule bg-white px-2 text-[13px] font-normal"
+        >
+          {others.map((edition) => (
+            <option key={edition.id} value={edition.id}>
+              {edition.label}
+            </option>
+          ))}
+        </select>
+        to {shown.label}: {changes.length === 0 ? 'nothing changed' : count(changes.length, 'change')}
+      </h2>
+      {changes.length > 0 && (
+        <table className="w-full table-fixed text-[13px]">
+          <colgroup>
+            <col className="w-[32%]" />
+            <col className="w-[16%]" />
+            <col className="w-[26%]" />
+            <col className="w-[26%]" />
+          </colgroup>
+          <thead>
+            <tr>
+              {['Definition', 'Setting', `In ${before.label}`, `In ${shown.label}`].map((head) => (
+                <th key={head} className={cellHead}>
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {changes.map((change) => (
+              <tr key={`${change.kind} ${change.name} ${change.setting} ${change.before} ${change.after}`}>
+                <td className={`${cell} py-1.5 align-top wrap-anywhere`}>
+                  {change.kind} <span className="figures font-medium">{change.name}</span>
+                </td>
+                <td className={`${cell} py-1.5 align-top wrap-anywhere`}>
+                  {change.setting || (change.before === null ? 'new' : 'gone')}
+                </td>
+                <td className={`${cell} py-1.5 align-top wrap-anywhere text-ink-2`}>
+                  {change.before ?? '—'}
+                </td>
+                <td className={`${cell} py-1.5 align-top wrap-anywhere`}>{change.after ?? '—'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </section>
   );
 }
 
@@ -177,10 +251,13 @@ function IssueDialog({
   open,
   onOpenChange,
   draft,
+  since,
 }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   draft: EditionHead | null;
+  /** How much changed since which edition, in words; empty for the first. */
+  since: string;
 }) {
   const router = useRouter();
   const [by, setBy] = useState('');
@@ -206,7 +283,7 @@ function IssueDialog({
       open={open}
       onOpenChange={onOpenChange}
       title={`Issue edition ${draft.number}`}
-      about={`${count(draft.layerCount, 'layer')}. Once issued it does not change; drawings taken in from now on are checked with it.`}
+      about={`${count(draft.layerCount, 'layer')}${since}. Once issued it does not change; drawings taken in from now on are checked with it.`}
     >
       <form
         className="space-y-3 px-5 py-4"

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { foldName } from '@/core/dxf/interner';
-import { clearanceMm, familyName, withWords, wordWidthMm } from '@/core/standard/line-words';
+import { clearanceMm, familyName, sayElements, withWords, wordWidthMm } from '@/core/standard/line-words';
 import type { FieldFault, Standard, StandardLinetype } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Field, Tick } from '../kit/Field';
@@ -97,16 +97,6 @@ export function LinetypesView({
 
 const users = (standard: Standard, linetype: StandardLinetype) =>
   standard.layers.filter((layer) => foldName(layer.linetype) === foldName(linetype.name));
-
-/** "dash 12, gap 4 “W”, dot, gap 0.75": a word stands in its gap. */
-const sayElements = ({ elementsMm, words }: Pick<StandardLinetype, 'elementsMm' | 'words'>): string =>
-  elementsMm
-    .map((length, i) => {
-      const word = words.find((one) => one.element === i);
-      const said = length > 0 ? `dash ${length}` : length < 0 ? `gap ${-length}` : 'dot';
-      return word ? `${said} “${word.text}”` : said;
-    })
-    .join(', ');
 
 interface Elements {
   readonly elementsMm: number[];

@@ -18,6 +18,8 @@ import type { EditionHead, EditionView, Save } from './types';
 interface Props {
   readonly editions: readonly EditionHead[];
   readonly shown: EditionView;
+  /** The edition that the one shown is compared with. */
+  readonly before: EditionView | null;
   readonly view: string;
 }
 
@@ -31,7 +33,7 @@ const VIEWS = [
 ] as const;
 
 /** The office's standard: its definitions as they print, and its editions. */
-export function StandardPlace({ editions, shown, view }: Props) {
+export function StandardPlace({ editions, shown, before, view }: Props) {
   const router = useRouter();
   const [standard, setStandard] = useState<Standard>(shown.standard);
   const [version, setVersion] = useState(shown.version);
@@ -132,7 +134,7 @@ export function StandardPlace({ editions, shown, view }: Props) {
       ) : view === 'names' ? (
         <NamesView standard={standard} editable={editable} save={save} />
       ) : view === 'editions' ? (
-        <EditionsView editions={editions} shown={shown} standard={standard} save={save} />
+        <EditionsView editions={editions} shown={shown} before={before} standard={standard} save={save} />
       ) : (
         <LayersView standard={standard} editable={editable} save={save} />
       )}

@@ -1,0 +1,89 @@
+import { demoStandard } from '../../../demo/standard';
+import { differences, sayDifference } from './differences';
+import { NAMING_FORMS } from './naming-forms';
+import { blankStandard, type Standard } from './standard';
+
+const copy = (): Standard => structuredClone(demoStandard);
+const said = (before: Standard, after: Standard): string[] => differences(before, after).map(sayDifference);
+
+/** Another value of the same type. */
+const other = (value: unknown): unknown => {
+  if (typeof value === 'number') return value + 1;
+  if (typeof value === 'boolean') return !value;
+  if (value === null) return 0.35;
+  return `${String(value)}x`;
+};
+
+/** Paths of every value that is not itself made of others. */
+function leaves(at: unknown, path: (string | number)[] = []): (string | number)[][] {
+  if (at === null || typeof at !== 'object') return [path];
+  return Object.entries(at).flatMap(([key, value]) =>
+    leaves(value, [...path, Array.isArray(at) ? Number(key) : key]),
+  );
+}
+
+describe('differences of two standards', () => {
+  it('finds none between a standard and its copy, whatever the edition is called', () => {
+    expect(differences(demoStandard, { ...copy(), edition: 'Draft 9' })).toEqual([]);
+  });
+
+  it('says each setting with what it was and what it is', () => {
+    const next = copy();
+    next.layers[0].widthMm = 0.7;
+    next.layers.splice(1, 1);
+    next.pens.defaultMm = 0.35;
+    next.linetypes.find(({ name }) => name === 'OHW-Fuel')!.words[0].text = 'OIL';
+    const was = demoStandard.layers[0].widthMm;
+    expect(said(demoStandard, next)).toEqual([
+      'Pens: default width 0.25 mm → 0.35 mm',
+      'Linetype OHW-Fuel: elements dash 12, gap 6 “FUEL” → dash 12, gap 6 “OIL”',
+      `Layer ${next.layers[0].name}: width ${was} mm → 0.7 mm`,
+      `Layer ${demoStandard.layers[1].name} is gone`,
+    ]);
+    expect(said(next, demoStandard)).toContain(`Layer ${demoStandard.layers[1].name} is new`);
+  });
+
+  it('pairs definitions by name whatever its case, and does not care for the order of layers', () => {
+    const next = copy();
+    next.layers.reverse();
+    expect(differences(demoStandard, next)).toEqual([]);
+    next.layers[0].name = next.layers[0].name.toLowerCase();
+    expect(differences(demoStandard, next)).toMatchObject([{ kind: 'Layer', setting: 'name' }]);
+  });
+
+  it('follows naming: a scheme, the order of its fields, a code', () => {
+    const without = { ...copy(), naming: { layers: null } };
+    expect(differences(without, demoStandard)).toMatchObject([{ kind: 'Naming', before: null }]);
+    const next = copy();
+    next.naming.layers!.fields[0].codes.push({ code: 'ZZ', meaning: 'Sleeping' });
+    expect(said(demoStandard, next)).toEqual([
+      `Naming field ${next.naming.layers!.fields[0].name}: code ZZ is new, Sleeping`,
+    ]);
+    const turned = copy();
+    turned.naming.layers!.fields.reverse();
+    expect(differences(demoStandard, turned)).toMatchObject([{ setting: 'order of the fields' }]);
+  });
+
+  // Nothing in a standard may change without being named: every value is changed in its turn.
+  const whole: Standard = { ...demoStandard, naming: { layers: NAMING_FORMS[0] } };
+  it.each([
+    ['the demo standard', whole],
+    ['a blank one', blankStandard('Office')],
+  ])('misses no value of %s', (_, standard) => {
+    const ignored = new Set(['format', 'formatVersion', 'edition']);
+    const missed: string[] = [];
+    let tried = 0;
+    for (const path of leaves(standard)) {
+      if (ignored.has(String(path[0]))) continue;
+      const next = structuredClone(standard) as unknown as Record<string | number, unknown>;
+      let at = next;
+      for (const part of path.slice(0, -1)) at = at[part] as Record<string | number, unknown>;
+      const last = path[path.length - 1];
+      at[last] = path.join('.') === 'naming.layers' ? NAMING_FORMS[1] : other(at[last]);
+      tried++;
+      if (differences(standard, next as unknown as Standard).length === 0) missed.push(path.join('.'));
+    }
+    expect(tried).toBeGreaterThan(10);
+    expect(missed).toEqual([]);
+  });
+});

@@ -1,0 +1,212 @@
+import { sayColour } from '../drawing/colour';
+import { foldName } from '../dxf/interner';
+import { SHEETS, type StandardTextStyle } from './lettering';
+import { sayElements } from './line-words';
+import type { NamingField } from './naming';
+import type { Standard, StandardLayer, StandardLinetype } from './standard';
+
+/** One setting that is not the same in two standards, or a definition that only one of them has. */
+export interface Difference {
+  /** Kind of definition: "Layer", "Linetype", "Pens" … */
+  readonly kind: string;
+  /** Its name; empty where a standard has only one. */
+  readonly name: string;
+  /** The setting; empty where the whole definition is new or gone. */
+  readonly setting: string;
+  /** What it was, in words; null where it was not there. */
+  readonly before: string | null;
+  /** What it is, in words; null where it is no longer there. */
+  readonly after: string | null;
+}
+
+/** A setting in words; the same words mean the same value. */
+type Settings<T> = readonly (readonly [setting: string, say: (definition: T) => string])[];
+
+const mm = (value: number | null): string => (value === null ? 'default' : `${value} mm`);
+const yes = (value: boolean): string => (value ? 'yes' : 'no');
+const list = (values: readonly (string | number)[]): string =>
+  values.length > 0 ? values.join(', ') : 'none';
+const words = (value: string): string => value || 'none';
+
+const LAYER: Settings<StandardLayer> = [
+  ['name', ({ name }) => name],
+  ['what belongs on it', ({ purpose }) => words(purpose)],
+  ['kinds of object', ({ kinds }) => (kinds.length > 0 ? kinds.join(', ') : 'any')],
+  ['colour', ({ colour }) => sayColour(colour)],
+  ['linetype', ({ linetype }) => linetype],
+  ['width', ({ widthMm }) => mm(widthMm)],
+  ['prints', ({ prints }) => yes(prints)],
+  ['in every drawing', ({ required }) => yes(required)],
+  ['own values allowed', ({ ownValuesAllowed }) => list(ownValuesAllowed)],
+  ['clause', ({ clause }) => words(clause)],
+];
+
+const LINETYPE: Settings<StandardLinetype> = [
+  ['name', ({ name }) => name],
+  ['what it means', ({ description }) => words(description)],
+  ['elements', (linetype) => (linetype.elementsMm.length > 0 ? sayElements(linetype) : 'unbroken')],
+  ['height of the words', (linetype) => list(linetype.words.map((word) => mm(word.heightMm)))],
+  ['words stay level', (linetype) => list(linetype.words.map((word) => yes(word.upright)))],
+];
+
+const STYLE: Settings<StandardTextStyle> = [
+  ['name', ({ name }) => name],
+  ['use', ({ use }) => words(use)],
+  ['font', ({ font }) => font || 'any'],
+  ['shown with', ({ face }) => face],
+  ['height', ({ heightMm }) => mm(heightMm)],
+  ['width factor', ({ widthFactor }) => `${widthFactor}`],
+  ['slant', ({ slantDeg }) => `${slantDeg}°`],
+  ['line spacing', ({ lineSpacing }) => `${lineSpacing} heights`],
+  ['justification', ({ justification }) => justification],
+  ['clause', ({ clause }) => words(clause)],
+];
+
+const FIELD: Settings<NamingField> = [
+  ['name', ({ name }) => name],
+  ['separator before it', ({ separator }) => (separator === '' ? 'none' : `“${separator}”`)],
+  ['shortest', ({ minLength }) => `${minLength}`],
+  ['longest', ({ maxLength }) => `${maxLength}`],
+  ['required', ({ required }) => yes(required)],
+  ['characters', ({ pattern }) => pattern],
+  ['length of the code', ({ codeLength }) => (codeLength === 0 ? 'the whole field' : `${codeLength}`)],
+  ['hyphens fill it', ({ filler }) => yes(filler)],
+];
+
+/**
+ * Every setting in which two standards differ, in the order of the standard. Definitions are paired by name, whatever
+ * its case; a renamed one is one that went and one that came. The names of the editions themselves are not compared.
+ */
+export function differences(before: Standard, after: Standard): Difference[] {
+  return [
+    ...settings('Standard', '', [['name', ({ name }: Standard) => name]], before, after),
+    ...settings(
+      'Pens',
+      '',
+      [
+        ['permitted widths', ({ pens }: Standard) => list(pens.seriesMm.map(mm))],
+        ['default width', ({ pens }: Standard) => mm(pens.defaultMm)],
+      ],
+      before,
+      after,
+    ),
+    ...naming(before, after),
+    ...settings(
+      'Lettering',
+      '',
+      [
+        ['permitted heights', ({ lettering }: Standard) => list(lettering.heightsMm.map(mm))],
+        ...SHEETS.map(
+          (sheet) =>
+            [`smallest on ${sheet}`, ({ lettering }: Standard) => mm(lettering.smallestMm[sheet])] as const,
+        ),
+      ],
+      before,
+      after,
+    ),
+    ...named('Text style', STYLE, before.lettering.styles, after.lettering.styles),
+    ...named('Linetype', LINETYPE, before.linetypes, after.linetypes),
+    ...named('Layer', LAYER, before.layers, after.layers),
+  ];
+}
+
+/** "Layer A-WALL: width 0.35 mm → 0.5 mm", "Layer A-ROOF is new". */
+export function sayDifference({ kind, name, setting, before, after }: Difference): string {
+  const what = name === '' ? kind : `${kind} ${name}`;
+  if (before === null) return setting === '' ? `${what} is new` : `${what}: ${setting} is new, ${after}`;
+  if (after === null)
+    return setting === '' ? `${what} is gone` : `${what}: ${setting} is gone, was ${before}`;
+  return `${what}: ${setting} ${before} → ${after}`;
+}
+
+function settings<T>(kind: string, name: string, of: Settings<T>, before: T, after: T): Difference[] {
+  return of.flatMap(([setting, say]) => {
+    const was = say(before);
+    const is = say(after);
+    return was === is ? [] : [{ kind, name, setting, before: was, after: is }];
+  });
+}
+
+function named<T extends { readonly name: string }>(
+  kind: string,
+  of: Settings<T>,
+  before: readonly T[],
+  after: readonly T[],
+): Difference[] {
+  // What a whole definition says; what it leaves open is not worth a word.
+  const sum = (one: T): string =>
+    of
+      .slice(1)
+      .map(([setting, say]) => [setting, say(one)] as const)
+      .filter(([, words]) => words !== 'none' && words !== 'any')
+      .map(([setting, words]) => (words.startsWith(setting) ? words : `${setting}: ${words}`))
+      .join('; ');
+  return paired(before, after, (one) => foldName(one.name)).flatMap(([was, is]) => {
+    if (was && is) return settings(kind, is.name, of, was, is);
+    if (was) return [{ kind, name: was.name, setting: '', before: sum(was), after: null }];
+    return is ? [{ kind, name: is.name, setting: '', before: null, after: sum(is) }] : [];
+  });
+}
+
+function naming(before: Standard, after: Standard): Difference[] {
+  const was = before.naming.layers;
+  const is = after.naming.layers;
+  const order = (fields: readonly NamingField[]): string => list(fields.map(({ name }) => name));
+  if (!was || !is) {
+    if (was === is) return [];
+    const scheme = was ?? is!;
+    const said = `${scheme.name}: ${order(scheme.fields)}`;
+    return [
+      { kind: 'Naming', name: 'layers', setting: '', before: was ? said : null, after: is ? said : null },
+    ];
+  }
+  return [
+    ...settings(
+      'Naming',
+      'layers',
+      [
+        ['scheme', ({ name }) => name],
+        ['order of the fields', ({ fields }) => order(fields)],
+      ],
+      was,
+      is,
+    ),
+    ...named('Naming field', FIELD, was.fields, is.fields),
+    ...paired(was.fields, is.fields, (field) => foldName(field.name)).flatMap(([old, field]) =>
+      old && field
+        ? paired(old.codes, field.codes, ({ code }) => code).flatMap(([had, has]): Difference[] =>
+            had?.meaning === has?.meaning && had && has
+              ? []
+              : [
+                  {
+                    kind: 'Naming field',
+                    name: field.name,
+                    setting: `code ${(has ?? had)!.code}`,
+                    before: had ? words(had.meaning) : null,
+                    after: has ? words(has.meaning) : null,
+                  },
+                ],
+          )
+        : [],
+    ),
+  ];
+}
+
+/**
+ * Pairs of the entries with the same key, in the order of the new list, what went at the end. The second entry with a
+ * key is paired with the second.
+ */
+function paired<T>(
+  before: readonly T[],
+  after: readonly T[],
+  keyOf: (entry: T) => string,
+): (readonly [T | null, T | null])[] {
+  const waiting = new Map<string, T[]>();
+  for (const entry of before) {
+    const same = waiting.get(keyOf(entry));
+    if (same) same.push(entry);
+    else waiting.set(keyOf(entry), [entry]);
+  }
+  const pairs = after.map((entry) => [waiting.get(keyOf(entry))?.shift() ?? null, entry] as const);
+  return [...pairs, ...[...waiting.values()].flat().map((entry) => [entry, null] as const)];
+}
