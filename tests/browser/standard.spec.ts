@@ -172,3 +172,35 @@ test('a linetype with a word becomes a family for other services', async ({ page
   await expect(page.getByRole('row', { name: /OHW-STORM/ })).toContainText('“STORM”');
   await expect(page.getByRole('row', { name: /OHW-W/ })).toContainText('gap 3.84');
 });
+
+test('steps of drafting are undone and done again, from one view to the next', async ({ page }) => {
+  await page.goto('/standard?view=layers');
+  await openDraft(page);
+  await expect(page.getByRole('button', { name: 'Undo' })).toHaveCount(0);
+  await page.getByRole('link', { name: /^Pens/ }).click();
+  await page.getByLabel('Default', { exact: true }).selectOption('0.35');
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeVisible();
+  await page.getByRole('link', { name: /^Lettering/ }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Pens: default width 0.35 mm → 0.25 mm')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByText('Pens: default width 0.25 mm → 0.35 mm')).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Redo' })).toBeEnabled();
+  await page.getByRole('link', { name: /^Pens/ }).click();
+  await expect(page.getByLabel('Default', { exact: true })).toHaveValue('0.25');
+
+  // A draft that was changed elsewhere is not overwritten.
+  await page.getByLabel('Default', { exact: true }).selectOption('0.5');
+  await expect(page.getByRole('button', { name: 'Undo' })).toBeVisible();
+  const other = await page.context().newPage();
+  await other.goto('/standard?view=pens');
+  await openDraft(other);
+  await other.getByLabel('Default', { exact: true }).selectOption('0.7');
+  await expect(other.getByRole('button', { name: 'Undo' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText('Your change was not saved.')).toBeVisible();
+  await other.reload();
+  await expect(other.getByLabel('Default', { exact: true })).toHaveValue('0.7');
+});

@@ -5,7 +5,7 @@ import type { ListedFinding, StrokeLook } from '@/core/audit/finding';
 import { Button } from '../kit/Button';
 import { Stroke } from '../kit/Stroke';
 import { count } from '../kit/say';
-import { isTyping } from '../sheet/SheetDesk';
+import { isTyping } from '../kit/typing';
 import type { LedgerProps } from './FindingLedger';
 import { sayLikeness } from './types';
 

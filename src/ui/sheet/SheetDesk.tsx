@@ -2,6 +2,7 @@
 
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { ColourMode } from '@/core/picture/paint';
+import { isTyping } from '../kit/typing';
 import { Calibrate, screenPxPerMm } from './Calibrate';
 import { ContentsPanel } from './ContentsPanel';
 import { FindPanel } from './FindPanel';
@@ -403,10 +404,3 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
 const Tag = ({ children }: { children: React.ReactNode }) => (
   <p className="border border-rule bg-white px-2 py-0.5 text-[12.5px]">{children}</p>
 );
-
-export function isTyping(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
-  );
-}

@@ -2,12 +2,16 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { Fragment, useEffect, useEffectEvent, useState } from 'react';
 import { toast } from 'sonner';
+import { differences, sayDifference } from '@/core/standard/differences';
 import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button, buttonClass } from '../kit/Button';
 import { call } from '../kit/call';
+import { count } from '../kit/say';
+import { isTyping } from '../kit/typing';
 import { EditionsView } from './EditionsView';
+import { changed, keep, keptHistory, redone, undone } from './history';
 import { LayersView } from './LayersView';
 import { LetteringView } from './LetteringView';
 import { LinetypesView } from './LinetypesView';
@@ -37,11 +41,14 @@ export function StandardPlace({ editions, shown, before, view }: Props) {
   const router = useRouter();
   const [standard, setStandard] = useState<Standard>(shown.standard);
   const [version, setVersion] = useState(shown.version);
+  const [history, setHistory] = useState(() => keptHistory(shown.id, shown.version));
+  const [stepping, setStepping] = useState(false);
+  const [steps, setSteps] = useState(0);
   const draft = editions.find((edition) => edition.state === 'draft');
   const editable = shown.state === 'draft';
   const here = (next: string): string => `/standard?edition=${shown.id}&view=${next}`;
 
-  const save: Save = async (next) => {
+  const put = async (next: Standard): Promise<EditionView | readonly FieldFault[]> => {
     const answer = await call<{ edition: EditionView }>('/api/standard/draft', {
       method: 'PUT',
       body: { version, standard: next },
@@ -49,7 +56,7 @@ export function StandardPlace({ editions, shown, before, view }: Props) {
     if (answer.ok) {
       setStandard(answer.value.edition.standard);
       setVersion(answer.value.edition.version);
-      return [];
+      return answer.value.edition;
     }
     const faults = (answer.body as { faults?: readonly FieldFault[] } | null)?.faults;
     if (answer.status === 409 || !faults)
@@ -58,6 +65,45 @@ export function StandardPlace({ editions, shown, before, view }: Props) {
       });
     return faults ?? [{ where: '', path: [], message: answer.problem.message }];
   };
+
+  const save: Save = async (next) => {
+    const answer = await put(next);
+    if (!('version' in answer)) return answer;
+    if (differences(standard, answer.standard).length > 0)
+      setHistory(keep(shown.id, changed(history, standard, answer.version)));
+    else setHistory(keep(shown.id, { ...history, version: answer.version }));
+    return [];
+  };
+
+  const step = async (direction: -1 | 1): Promise<void> => {
+    const target = (direction < 0 ? history.past : history.future).at(-1);
+    if (!target || stepping) return;
+    setStepping(true);
+    const answer = await put(target);
+    setStepping(false);
+    if (!('version' in answer)) return;
+    setHistory(keep(shown.id, (direction < 0 ? undone : redone)(history, standard, answer.version)));
+    // The views begin anew: their forms hold what was before the step.
+    setSteps(steps + 1);
+    const changes = differences(standard, target);
+    toast(direction < 0 ? 'Undone in the draft.' : 'Done again in the draft.', {
+      description: changes.length === 1 ? sayDifference(changes[0]) : count(changes.length, 'change'),
+    });
+  };
+
+  const stepNow = useEffectEvent(step);
+  useEffect(() => {
+    if (!editable) return;
+    const press = (event: KeyboardEvent): void => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return;
+      // In a field the keys undo what was typed.
+      if (isTyping(event.target) || document.querySelector('[role="dialog"]')) return;
+      event.preventDefault();
+      void stepNow(event.shiftKey ? 1 : -1);
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [editable]);
 
   const begin = async (): Promise<void> => {
     const answer = await call<{ edition: EditionHead }>('/api/standard/draft', { method: 'POST', body: {} });
@@ -99,6 +145,24 @@ export function StandardPlace({ editions, shown, before, view }: Props) {
               : 'Issued: it does not change any more. The next edition starts as a draft from it.'}
           </p>
           <div className="ml-auto flex gap-2">
+            {editable && history.past.length + history.future.length > 0 && (
+              <>
+                <Button
+                  onClick={() => void step(-1)}
+                  disabled={stepping || history.past.length === 0}
+                  hotkey="Ctrl Z"
+                >
+                  Undo
+                </Button>
+                <Button
+                  onClick={() => void step(1)}
+                  disabled={stepping || history.future.length === 0}
+                  hotkey="⇧ Ctrl Z"
+                >
+                  Redo
+                </Button>
+              </>
+            )}
             {!editable &&
               (draft ? (
                 <Link className={buttonClass('main')} href={`/standard?edition=${draft.id}&view=${view}`}>
@@ -125,19 +189,21 @@ export function StandardPlace({ editions, shown, before, view }: Props) {
           ))}
         </nav>
       </div>
-      {view === 'pens' ? (
-        <PensView standard={standard} editable={editable} save={save} />
-      ) : view === 'linetypes' ? (
-        <LinetypesView standard={standard} editable={editable} save={save} />
-      ) : view === 'lettering' ? (
-        <LetteringView standard={standard} editable={editable} save={save} />
-      ) : view === 'names' ? (
-        <NamesView standard={standard} editable={editable} save={save} />
-      ) : view === 'editions' ? (
-        <EditionsView editions={editions} shown={shown} before={before} standard={standard} save={save} />
-      ) : (
-        <LayersView standard={standard} editable={editable} save={save} />
-      )}
+      <Fragment key={steps}>
+        {view === 'pens' ? (
+          <PensView standard={standard} editable={editable} save={save} />
+        ) : view === 'linetypes' ? (
+          <LinetypesView standard={standard} editable={editable} save={save} />
+        ) : view === 'lettering' ? (
+          <LetteringView standard={standard} editable={editable} save={save} />
+        ) : view === 'names' ? (
+          <NamesView standard={standard} editable={editable} save={save} />
+        ) : view === 'editions' ? (
+          <EditionsView editions={editions} shown={shown} before={before} standard={standard} save={save} />
+        ) : (
+          <LayersView standard={standard} editable={editable} save={save} />
+        )}
+      </Fragment>
     </div>
   );
 }
