@@ -23,6 +23,8 @@ import {
 import { DrawingEditor } from '../../src/core/dxf/editor';
 import { applyByteEdits, inverseEdits } from '../../src/core/dxf/edits';
 import { readDrawing } from '../../src/core/dxf/interpret';
+import { wordWidthMm } from '../../src/core/standard/line-words';
+import type { StandardLinetype } from '../../src/core/standard/standard';
 import { gdal, python } from './python';
 
 interface Described {
@@ -44,6 +46,13 @@ interface Seen {
   order: string[];
   appids: string[];
 }
+
+const FUEL: StandardLinetype = {
+  name: 'FUEL-LINE',
+  description: 'Fuel',
+  elementsMm: [12, -6, 0],
+  words: [{ element: 1, text: 'FUEL', heightMm: 1.2, upright: true }],
+};
 
 /** One edit, what it must bring about, and which names it gives to what is not edited otherwise. */
 interface Case {
@@ -184,6 +193,29 @@ const CASES: readonly Case[] = [
       expect(added.map(([, object]) => object.type).sort()).toEqual(['CIRCLE', 'INSERT', 'TEXT']);
       // In the binary form python3-ezdxf leaves the format's escapes as they are.
       expect(added.find(([, object]) => object.type === 'TEXT')?.[1].attribs.text).toMatch(/^(Ж|\\U\+0416)$/);
+    },
+  },
+  {
+    name: 'give a layer a linetype of the standard that carries words',
+    edit: (editor, drawing) => {
+      const layer = drawing.layerByName.get('wall');
+      if (layer === undefined) throw new Error('the drawing has no such layer');
+      editor.setLayerLinetype(layer, FUEL.name, FUEL);
+    },
+    check: (after, before, old) => {
+      expect(after.layers.WALL.linetype).toBe(FUEL.name);
+      const found = after.words[FUEL.name];
+      if (old) expect(found).toEqual([12, -6, 0]);
+      else {
+        // Centred: from the end of the gap back by half the gap and half the word, down by half its height.
+        const width = wordWidthMm('FUEL', 1.2);
+        const [dash, gap, scale, dx, dy, text, dot] = found;
+        expect([dash, gap, text, dot]).toEqual([12, -6, 'FUEL', 0]);
+        expect(scale).toBeCloseTo(1.2, 6);
+        expect(dx).toBeCloseTo(-(6 + width) / 2, 6);
+        expect(dy).toBeCloseTo(-0.6, 6);
+      }
+      expect(Object.keys(after.styles)).toEqual(expect.arrayContaining(Object.keys(before.styles)));
     },
   },
   {

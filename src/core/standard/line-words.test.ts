@@ -1,10 +1,11 @@
+import fc from 'fast-check';
 import { DrawingComposer } from '../dxf/composer';
 import { DrawingEditor } from '../dxf/editor';
 import { applyByteEdits } from '../dxf/edits';
 import { readDrawing } from '../dxf/interpret';
 import { buildPicture } from '../picture/build';
 import { learnStandard } from './learn';
-import { clearanceMm, familyName, withWords, wordWidthMm } from './line-words';
+import { clearanceMm, familyName, parseElements, sayElements, withWords, wordWidthMm } from './line-words';
 import { linetypeSchema, type StandardLinetype } from './standard';
 
 const service: StandardLinetype = {
@@ -73,5 +74,53 @@ describe('words on a line', () => {
     expect(familyName(line('Fuel-main', 'FUEL'), 'GAS')).toBe('GAS-main');
     expect(familyName(line('OHW-Pipe', 'W'), 'GAS')).toBe('OHW-Pipe-GAS');
     expect(familyName(line('Pipe', 'W'), 'GAS')).toBe('Pipe-GAS');
+  });
+});
+
+describe('elements in words', () => {
+  it('are read as they are written, and by hand', () => {
+    expect(parseElements('dash 12, gap 4 “W”, dot, gap 1.5')).toEqual({
+      elementsMm: [12, -4, 0, -1.5],
+      words: [{ element: 1, text: 'W' }],
+    });
+    expect(parseElements('Dash 12mm; GAP 6 "A, B"')).toEqual({
+      elementsMm: [12, -6],
+      words: [{ element: 1, text: 'A, B' }],
+    });
+    expect(parseElements('dash 12, gap 6 “2" main”')?.words).toEqual([{ element: 1, text: '2" main' }]);
+    expect(parseElements('')).toEqual({ elementsMm: [], words: [] });
+  });
+
+  it.each(['12, -3', 'dash', 'dash 0', 'dot 3', 'dot “W”', 'gap 3 W', 'gap 3 “W', 'dash -3', 'dash 3 gap 1'])(
+    'are refused where they cannot be meant: %s',
+    (text) => {
+      expect(parseElements(text)).toBeNull();
+    },
+  );
+
+  it('come back the same from their words', () => {
+    const length = fc.double({ min: 0.001, max: 1000, noNaN: true });
+    const word = fc.stringMatching(/^[\p{L}\d",;.&-]{1,12}$/u);
+    const element = fc.oneof(
+      fc.record({ kind: fc.constant('dash' as const), length }),
+      fc.record({ kind: fc.constant('dot' as const) }),
+      fc.record({ kind: fc.constant('gap' as const), length, word: fc.option(word) }),
+    );
+    fc.assert(
+      fc.property(fc.array(element, { maxLength: 12 }), (elements) => {
+        const elementsMm = elements.map((one) =>
+          one.kind === 'dot' ? 0 : one.kind === 'dash' ? one.length : -one.length,
+        );
+        const words = elements.flatMap((one, i) =>
+          one.kind === 'gap' && one.word !== null
+            ? [{ element: i, text: one.word, heightMm: 1, upright: false }]
+            : [],
+        );
+        expect(parseElements(sayElements({ elementsMm, words }))).toEqual({
+          elementsMm,
+          words: words.map(({ element, text }) => ({ element, text })),
+        });
+      }),
+    );
   });
 });

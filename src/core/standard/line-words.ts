@@ -52,3 +52,33 @@ export const sayElements = ({ elementsMm, words }: Pick<StandardLinetype, 'eleme
       return word ? `${said} “${word.text}”` : said;
     })
     .join(', ');
+
+export interface Elements {
+  /** Paper mm: dash above 0, gap below 0, dot 0. */
+  readonly elementsMm: number[];
+  readonly words: readonly { readonly element: number; readonly text: string }[];
+}
+
+/** Elements from the words that `sayElements` gives; straight quotes do as well. Null where they cannot be read. */
+export function parseElements(text: string): Elements | null {
+  // A word may hold commas, and between typographic quotes also the mark for inches.
+  const parts = text.match(/(?:“[^“”]*”|"[^"]*"|[^,;“”"])+|[“”"]/g) ?? [];
+  const elementsMm: number[] = [];
+  const words: { element: number; text: string }[] = [];
+  for (const part of parts.map((one) => one.trim()).filter((one) => one !== '')) {
+    const match =
+      /^(dash|gap|dot)\s*(\d+(?:\.\d+)?(?:e-?\d+)?)?(?:\s*mm)?\s*(?:“([^“”]+)”|"([^"]+)")?$/i.exec(part);
+    if (!match) return null;
+    const [, kind, length, curly, straight] = match;
+    const word = curly ?? straight;
+    if (kind.toLowerCase() === 'dot') {
+      if (length !== undefined || word !== undefined) return null;
+      elementsMm.push(0);
+      continue;
+    }
+    if (length === undefined || Number(length) === 0) return null;
+    if (word !== undefined) words.push({ element: elementsMm.length, text: word.trim() });
+    elementsMm.push(kind.toLowerCase() === 'dash' ? Number(length) : -Number(length));
+  }
+  return { elementsMm, words };
+}

@@ -3,7 +3,14 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { foldName } from '@/core/dxf/interner';
-import { clearanceMm, familyName, sayElements, withWords, wordWidthMm } from '@/core/standard/line-words';
+import {
+  clearanceMm,
+  familyName,
+  parseElements,
+  sayElements,
+  withWords,
+  wordWidthMm,
+} from '@/core/standard/line-words';
 import type { FieldFault, Standard, StandardLinetype } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Field, Tick } from '../kit/Field';
@@ -97,31 +104,6 @@ export function LinetypesView({
 
 const users = (standard: Standard, linetype: StandardLinetype) =>
   standard.layers.filter((layer) => foldName(layer.linetype) === foldName(linetype.name));
-
-interface Elements {
-  readonly elementsMm: number[];
-  readonly words: { readonly element: number; readonly text: string }[];
-}
-
-const parseElements = (text: string): Elements | null => {
-  const parts = text.match(/(?:[“"][^“”"]*[”"]|[^,;“”"])+/g) ?? [];
-  const elementsMm: number[] = [];
-  const words: { element: number; text: string }[] = [];
-  for (const part of parts.map((one) => one.trim()).filter((one) => one !== '')) {
-    const match = /^(dash|gap|dot)\s*(\d+(?:\.\d+)?)?(?:\s*mm)?\s*(?:[“"]([^“”"]+)[”"])?$/i.exec(part);
-    if (!match) return null;
-    const [, kind, length, word] = match;
-    if (kind.toLowerCase() === 'dot') {
-      if (length !== undefined || word !== undefined) return null;
-      elementsMm.push(0);
-      continue;
-    }
-    if (length === undefined || Number(length) === 0) return null;
-    if (word !== undefined) words.push({ element: elementsMm.length, text: word.trim() });
-    elementsMm.push(kind.toLowerCase() === 'dash' ? Number(length) : -Number(length));
-  }
-  return { elementsMm, words };
-};
 
 interface EditorProps {
   readonly standard: Standard;
