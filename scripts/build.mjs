@@ -13,10 +13,9 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import { FACE_FILES, faceFiles } from './faces.mjs';
-import { bin, installPackages, must, root } from './prepare.mjs';
+import { bin, bundle, installPackages, must, root } from './prepare.mjs';
 
 installPackages();
-const { build } = await import('esbuild');
 
 /** Hash of everything the build reads; an unchanged tree is not built twice. */
 function treeHash() {
@@ -34,6 +33,7 @@ function treeHash() {
     'postcss.config.mjs',
     'scripts/build.mjs',
     'scripts/faces.mjs',
+    'scripts/prepare.mjs',
   ])
     if (existsSync(join(root, part))) walk(join(root, part));
   return hash.digest('hex');
@@ -50,25 +50,8 @@ const hash = treeHash();
 if (existsSync(mark) && readFileSync(mark, 'utf8') === hash && existsSync(join(root, '.next', 'BUILD_ID'))) {
   console.log('Built already.');
 } else {
-  const common = {
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    sourcemap: true,
-    packages: 'external',
-    logLevel: 'warning',
-  };
-  await build({
-    ...common,
-    entryPoints: [join(root, 'src/server/worker/entry.ts')],
-    outfile: join(root, 'build/worker.mjs'),
-  });
-  await build({
-    ...common,
-    entryPoints: [join(root, 'src/cli/main.ts')],
-    outfile: join(root, 'build/warden.mjs'),
-  });
+  await bundle('src/server/worker/entry.ts', 'build/worker.mjs');
+  await bundle('src/cli/main.ts', 'build/warden.mjs');
   chmodSync(join(root, 'build/warden.mjs'), 0o755);
   must(bin('next'), ['build']);
   writeFileSync(mark, hash);

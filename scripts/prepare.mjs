@@ -23,6 +23,22 @@ export function must(command, args, options) {
   }
 }
 
+/** Bundles one TypeScript entry for Node; both paths from the root. */
+export async function bundle(entry, outfile) {
+  const { build } = await import('esbuild');
+  await build({
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    sourcemap: true,
+    packages: 'external',
+    logLevel: 'warning',
+    entryPoints: [join(root, entry)],
+    outfile: join(root, outfile),
+  });
+}
+
 export function installPackages() {
   const mark = join(root, 'node_modules', '.zinc-lock');
   const lock = createHash('sha256')

@@ -98,6 +98,21 @@ export interface TextShape {
   readonly system: Space;
 }
 
+/** Text that stands upright and unstretched on its base line: what most text leaves as it is. */
+export const PLAIN_TEXT = {
+  angleRad: 0,
+  across: 0,
+  up: 'baseline',
+  lineSpacing: 5 / 3,
+  exactSpacing: false,
+  wrapWidth: 0,
+  fitTo: null,
+  fitKeepsShape: false,
+  mirroredX: false,
+  upsideDown: false,
+  background: null,
+} as const satisfies Partial<TextShape>;
+
 export interface PlacementShape {
   readonly type: 'placement';
   readonly symbol: string;

@@ -1,5 +1,13 @@
 import { type Drawing, rangeOf } from '../drawing/drawing';
-import type { CompoundShape, MaskShape, Part, PolygonShape, Shape, ViewportShape } from '../drawing/shapes';
+import {
+  type CompoundShape,
+  type MaskShape,
+  type Part,
+  PLAIN_TEXT,
+  type PolygonShape,
+  type Shape,
+  type ViewportShape,
+} from '../drawing/shapes';
 import { IDENTITY_SPACE, type Point3, type Space, spaceOfAxes } from '../geometry/space';
 import { compose, rotation, scaling, translation } from '../geometry/transform';
 import { pathOf } from './decode-lines';
@@ -126,22 +134,14 @@ export function image(drawing: Drawing, row: number): CompoundShape {
     const height = Math.min(up * 0.12, (across * 0.9) / Math.max(4, name.length * 0.9));
     parts.push({
       shape: {
+        ...PLAIN_TEXT,
         type: 'text',
         paragraphs: [{ runs: [{ ...runOfStyle(drawing, ''), text: name, face: 'sans' }], align: null }],
         x: across / 2,
         y: up / 2,
         height,
-        angleRad: 0,
         across: 0.5,
         up: 'middle',
-        lineSpacing: 5 / 3,
-        exactSpacing: false,
-        wrapWidth: 0,
-        fitTo: null,
-        fitKeepsShape: false,
-        mirroredX: false,
-        upsideDown: false,
-        background: null,
         system: space,
       },
     });

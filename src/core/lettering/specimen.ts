@@ -1,5 +1,5 @@
 import { type Face, PLAIN_RUN } from '../drawing/lettering';
-import type { TextShape } from '../drawing/shapes';
+import { PLAIN_TEXT, type TextShape } from '../drawing/shapes';
 import { IDENTITY_SPACE } from '../geometry/space';
 import { glyphOf, LETTER_SPACE } from './alphabet';
 import { FACE_METRICS } from './face-metrics';
@@ -35,6 +35,7 @@ export interface SpecimenStyle {
 export function specimen(style: SpecimenStyle, lines: readonly string[]): Specimen {
   const slantRad = (style.slantDeg * Math.PI) / 180;
   const shape: TextShape = {
+    ...PLAIN_TEXT,
     type: 'text',
     paragraphs: lines.map((text) => ({
       runs: [{ ...PLAIN_RUN, text, face: style.face, widthFactor: style.widthFactor, slantRad }],
@@ -43,17 +44,8 @@ export function specimen(style: SpecimenStyle, lines: readonly string[]): Specim
     x: 0,
     y: 0,
     height: 1,
-    angleRad: 0,
-    across: 0,
     up: 'top',
     lineSpacing: style.lineSpacing,
-    exactSpacing: false,
-    wrapWidth: 0,
-    fitTo: null,
-    fitKeepsShape: false,
-    mirroredX: false,
-    upsideDown: false,
-    background: null,
     system: IDENTITY_SPACE,
   };
   const laid = layOut(shape);

@@ -1,7 +1,7 @@
 import { linkspan } from '../../../demo/drawings';
 import type { Drawing } from '../drawing/drawing';
 import { PLAIN_RUN } from '../drawing/lettering';
-import type { TextShape } from '../drawing/shapes';
+import { PLAIN_TEXT, type TextShape } from '../drawing/shapes';
 import { DrawingComposer } from '../dxf/composer';
 import { readDrawing } from '../dxf/interpret';
 import { multiLineText, parseMultiLine, plainText } from '../dxf/multi-line-text';
@@ -124,22 +124,12 @@ describe('buildPicture', () => {
 
 describe('lettering', () => {
   const shape: TextShape = {
+    ...PLAIN_TEXT,
     type: 'text',
     paragraphs: [{ runs: [{ ...PLAIN_RUN, face: 'sans', text: 'Plan 1:200' }], align: null }],
     x: 0,
     y: 0,
     height: 2,
-    angleRad: 0,
-    across: 0,
-    up: 'baseline',
-    lineSpacing: 5 / 3,
-    exactSpacing: false,
-    wrapWidth: 0,
-    fitTo: null,
-    fitKeepsShape: false,
-    mirroredX: false,
-    upsideDown: false,
-    background: null,
     system: IDENTITY_SPACE,
   };
 

@@ -1,6 +1,7 @@
 import type { Source } from '../drawing/effective';
 import type { ObjectKind } from '../drawing/kinds';
 import type { Face } from '../drawing/lettering';
+import type { Piece } from '../lettering/layout';
 
 /** The plotted look of one space as plain data: what a canvas or an SVG needs, and nothing of the format. */
 
@@ -47,16 +48,7 @@ export interface Look extends Pattern {
   readonly by: { readonly colour: number; readonly linetype: number; readonly width: number };
 }
 
-export interface TextPiece {
-  readonly text: string;
-  readonly face: Face;
-  readonly x: number;
-  readonly y: number;
-  readonly size: number;
-  readonly width: number;
-  readonly widthFactor: number;
-  readonly slantRad: number;
-  readonly tracking: number;
+export interface TextPiece extends Omit<Piece, 'colour' | 'missing'> {
   /** Colour of its own, -1 for the object's. */
   readonly rgb: number;
 }

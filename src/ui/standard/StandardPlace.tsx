@@ -40,7 +40,6 @@ const VIEWS = [
 export function StandardPlace({ editions, shown, before, view }: Props) {
   const router = useRouter();
   const [standard, setStandard] = useState<Standard>(shown.standard);
-  const [version, setVersion] = useState(shown.version);
   const [history, setHistory] = useState(() => keptHistory(shown.id, shown.version));
   const [stepping, setStepping] = useState(false);
   const [steps, setSteps] = useState(0);
@@ -51,11 +50,10 @@ export function StandardPlace({ editions, shown, before, view }: Props) {
   const put = async (next: Standard): Promise<EditionView | readonly FieldFault[]> => {
     const answer = await call<{ edition: EditionView }>('/api/standard/draft', {
       method: 'PUT',
-      body: { version, standard: next },
+      body: { version: history.version, standard: next },
     });
     if (answer.ok) {
       setStandard(answer.value.edition.standard);
-      setVersion(answer.value.edition.version);
       return answer.value.edition;
     }
     const faults = (answer.body as { faults?: readonly FieldFault[] } | null)?.faults;
