@@ -1,41 +1,67 @@
 import type { ObjectKind } from '../src/core/drawing/kinds';
+import { dimensionStyleSchema } from '../src/core/standard/dimension-settings';
+import { FILL_PRESETS, fillSchema } from '../src/core/standard/fills';
 import { letteringSchema } from '../src/core/standard/lettering';
+import { circleStroke } from '../src/core/standard/line-symbols';
 import { NAMING_FORMS } from '../src/core/standard/naming-forms';
-import { FORMAT, FORMAT_VERSION, type Standard, type StandardLayer } from '../src/core/standard/standard';
+import {
+  FORMAT,
+  FORMAT_VERSION,
+  layerOf,
+  lineOf,
+  type Standard,
+  type StandardLayer,
+} from '../src/core/standard/standard';
 
 /** Line elements by the rule of ISO 128-2 for a line of 0.25 mm: dash 12 d, long dash 24 d, gap 3 d, dot 0.5 d at most. */
 const LINETYPES: Standard['linetypes'] = [
-  { name: 'Continuous', description: 'Unbroken line', elementsMm: [], words: [] },
-  { name: 'OHW-Hidden', description: 'Edges that cannot be seen', elementsMm: [3, -0.75], words: [] },
-  {
+  lineOf({ name: 'Continuous', description: 'Unbroken line', elementsMm: [] }),
+  lineOf({ name: 'OHW-Hidden', description: 'Edges that cannot be seen', elementsMm: [3, -0.75] }),
+  lineOf({
     name: 'OHW-Axis',
     description: 'Axes and centres: long dash, dot',
     elementsMm: [6, -0.75, 0, -0.75],
-    words: [],
-  },
-  {
+  }),
+  lineOf({
     name: 'OHW-Boundary',
     description: 'Limit of the site: long dash, two dots',
     elementsMm: [9, -1, 0, -1, 0, -1],
-    words: [],
-  },
-  {
+  }),
+  lineOf({
     name: 'OHW-Service',
     description: 'Buried services: long dash, short dash',
     elementsMm: [9, -1.5, 3, -1.5],
-    words: [],
-  },
-  { name: 'OHW-Above', description: 'Edges above the cut', elementsMm: [1.5, -1], words: [] },
-  {
+  }),
+  lineOf({ name: 'OHW-Above', description: 'Edges above the cut', elementsMm: [1.5, -1] }),
+  lineOf({
     name: 'OHW-Fuel',
     description: 'Fuel line: its name along the line',
     elementsMm: [12, -6],
     words: [{ element: 1, text: 'FUEL', heightMm: 1.2, upright: false }],
-  },
+  }),
+  lineOf({
+    name: 'OHW-Fence',
+    description: 'Security fence: a ring between the dashes',
+    elementsMm: [12, -4],
+    symbols: [{ element: 1, symbol: 'ring', scale: 1, place: 'centred', upright: false }],
+  }),
 ];
 
 const LINES: ObjectKind[] = ['line', 'polyline', 'arc', 'circle', 'ellipse', 'spline'];
 const OUTLINE: ObjectKind[] = [...LINES, 'solid'];
+
+/** The first letter of a layer says whose it is. */
+const DISCIPLINES: Readonly<Record<string, string>> = {
+  V: 'survey',
+  C: 'civil',
+  S: 'structure',
+  A: 'architecture',
+  E: 'electrical',
+  F: 'fire',
+  P: 'plumbing',
+  L: 'landscape',
+  G: 'general',
+};
 
 type Row = [
   name: string,
@@ -48,7 +74,7 @@ type Row = [
 ];
 
 const ROWS: Row[] = [
-  ['V-BNDY', 'Limit of the site', LINES, 14, 'OHW-Boundary', 0.5],
+  ['V-BNDY', 'Limit of the site', LINES, 14, 'OHW-Boundary', 0.5, { meaning: 'boundary', role: 'cut' }],
   ['V-TOPO-MAJR', 'Main contours of the ground', LINES, 34, 'Continuous', 0.25],
   ['V-TOPO-MINR', 'Contours between the main ones', LINES, 36, 'Continuous', 0.13],
   [
@@ -66,9 +92,17 @@ const ROWS: Row[] = [
   ['C-QUAY-FITT', 'Bollards, ladders and other quay furniture', ['symbol', ...LINES], 32, 'Continuous', 0.35],
   ['C-PAVE', 'Paving joints and kerbs', LINES, 9, 'Continuous', 0.13],
   ['C-ROAD', 'Kerbs and lanes of the forecourt', LINES, 40, 'Continuous', 0.35],
-  ['S-CONC', 'Concrete outlines, cut', OUTLINE, 7, 'Continuous', 0.5],
+  ['S-CONC', 'Concrete outlines, cut', OUTLINE, 7, 'Continuous', 0.5, { role: 'cut' }],
   ['S-STEL', 'Steel outlines', OUTLINE, 150, 'Continuous', 0.35],
-  ['S-HIDN', 'Hidden edges of structure', LINES, 152, 'OHW-Hidden', 0.18],
+  [
+    'S-HIDN',
+    'Hidden edges of structure',
+    LINES,
+    152,
+    'OHW-Hidden',
+    0.18,
+    { meaning: 'hidden', role: 'hidden' },
+  ],
   [
     'S-GRID',
     'Grid lines and their marks',
@@ -102,7 +136,7 @@ const ROWS: Row[] = [
     3,
     'Continuous',
     0.18,
-    { required: true },
+    { required: true, role: 'dimension' },
   ],
   ['G-TEXT', 'Notes and lettering', ['text', 'leader', 'table'], 7, 'Continuous', 0.25, { required: true }],
   [
@@ -140,7 +174,28 @@ export const demoStandard: Standard = {
   formatVersion: FORMAT_VERSION,
   name: 'Ostrelin Harbour Works Office',
   edition: 'Edition 1',
-  pens: { seriesMm: [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1], defaultMm: 0.25 },
+  pens: {
+    seriesMm: [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1],
+    defaultMm: 0.25,
+    roles: [
+      { role: 'sheet frame', widthMm: 0.7 },
+      { role: 'cut', widthMm: 0.5 },
+      { role: 'outline', widthMm: 0.35 },
+      { role: 'secondary', widthMm: 0.25 },
+      { role: 'text', widthMm: 0.25 },
+      { role: 'dimension', widthMm: 0.18 },
+      { role: 'hidden', widthMm: 0.18 },
+      { role: 'centre', widthMm: 0.13 },
+      { role: 'fill', widthMm: 0.13 },
+    ],
+    order: [
+      { heavier: 'cut', lighter: 'outline', ratio: 1.4 },
+      { heavier: 'outline', lighter: 'dimension', ratio: 1.4 },
+      { heavier: 'dimension', lighter: 'centre', ratio: 1 },
+      { heavier: 'secondary', lighter: 'fill', ratio: 1.4 },
+    ],
+    byColour: [],
+  },
   naming: { layers: { ...NAMING_FORMS[1], name: 'Layers of the harbour office' } },
   lettering: letteringSchema.parse({
     styles: [
@@ -180,18 +235,124 @@ export const demoStandard: Standard = {
       },
     ],
   }),
+  dimensions: [
+    dimensionStyleSchema.parse({
+      name: 'OHW-Millimetres',
+      use: 'Everything that is built: whole millimetres',
+      settings: {
+        linePenMm: 0.18,
+        extensionPenMm: 0.18,
+        extensionOffsetMm: 1.5,
+        extensionOverrunMm: 1.4,
+        lineOverrunMm: 1.4,
+        terminator1: 'slash',
+        terminator2: 'slash',
+        textStyle: 'OHW-Dims',
+        textOffsetMm: 0.9,
+        stackSpacingMm: 7,
+      },
+      clause: '7.1',
+    }),
+    dimensionStyleSchema.parse({
+      name: 'OHW-Metres',
+      use: 'Site plans: metres to two places',
+      base: 'OHW-Millimetres',
+      settings: { decimals: 2, dropTrailing: false, factor: 0.001, suffix: ' m' },
+      clause: '7.2',
+    }),
+    dimensionStyleSchema.parse({
+      name: 'OHW-Steel',
+      use: 'Steelwork: arrows, a second value in inches',
+      base: 'OHW-Millimetres',
+      settings: {
+        terminator1: 'filled arrow',
+        terminator2: 'filled arrow',
+        lineOverrunMm: 0,
+        second: true,
+        secondSuffix: '"',
+      },
+      clause: '7.3',
+    }),
+  ],
+  fills: [
+    ...FILL_PRESETS.filter(({ name }) =>
+      ['CONCRETE', 'STEEL', 'EARTH', 'GRAVEL', 'WATER', 'SOLID'].includes(name),
+    ).map((fill, i) => ({ ...fill, layer: 'S-FILL', clause: `8.${i + 1}` })),
+    fillSchema.parse({
+      name: 'PAVERS',
+      material: 'Paving blocks of 200 × 100 mm, seen',
+      basis: 'model',
+      origin: 'host',
+      angle: 'host',
+      lines: [
+        { angleDeg: 0, spacingMm: 100 },
+        { angleDeg: 90, spacingMm: 100, shiftMm: 100, dashesMm: [100, -100] },
+      ],
+      layer: 'S-FILL',
+      clause: '8.7',
+    }),
+  ],
+  parallels: [
+    {
+      name: 'OHW-Kerb',
+      use: 'Kerb of the forecourt, 150 mm with its face',
+      lines: [
+        { offsetMm: 75, colour: null, linetype: '' },
+        { offsetMm: 25, colour: 9, linetype: '' },
+        { offsetMm: -75, colour: null, linetype: '' },
+      ],
+      startCap: 'line',
+      endCap: 'line',
+      fillColour: null,
+      clause: '9.1',
+    },
+    {
+      name: 'OHW-Duct',
+      use: 'Cable duct: walls and axis',
+      lines: [
+        { offsetMm: 110, colour: null, linetype: '' },
+        { offsetMm: 0, colour: null, linetype: 'OHW-Axis' },
+        { offsetMm: -110, colour: null, linetype: '' },
+      ],
+      startCap: 'open',
+      endCap: 'round',
+      fillColour: null,
+      clause: '9.2',
+    },
+  ],
+  lineSymbols: [{ name: 'ring', number: 1, strokes: [circleStroke(0, 0, 1)] }],
   linetypes: LINETYPES,
-  layers: ROWS.map(([name, purpose, kinds, colour, linetype, widthMm, more], i) => ({
-    name,
-    purpose,
-    kinds,
-    colour: { number: colour },
-    linetype,
-    widthMm,
-    prints: true,
-    required: false,
-    ownValuesAllowed: [],
-    clause: `4.${i + 1}`,
-    ...more,
-  })),
+  meanings: [
+    {
+      name: 'boundary',
+      linetype: 'OHW-Boundary',
+      role: 'cut',
+      words: ['bndy', 'boundary', 'limit'],
+      clause: '5.1',
+    },
+    { name: 'hidden', linetype: 'OHW-Hidden', role: 'hidden', words: ['hidn', 'hidden'], clause: '5.2' },
+    {
+      name: 'centre',
+      linetype: 'OHW-Axis',
+      role: 'centre',
+      words: ['grid', 'axis', 'centre'],
+      clause: '5.3',
+    },
+    { name: 'above', linetype: 'OHW-Above', role: '', words: ['above', 'overhead'], clause: '5.4' },
+  ],
+  working: { layers: ['G-WORK', 'G-VIEW'], linetypes: [], textStyles: [] },
+  rules: {},
+  layers: ROWS.map(([name, purpose, kinds, colour, linetype, widthMm, more], i) =>
+    layerOf({
+      name,
+      purpose,
+      kinds,
+      colour: { number: colour },
+      linetype,
+      widthMm,
+      discipline: DISCIPLINES[name.charAt(0)],
+      clause: `4.${i + 1}`,
+      ...more,
+    }),
+  ),
 };

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { linkspan } from '../../demo/drawings';
 import { demoStandard } from '../../demo/standard';
+import { lineOf } from '../core/standard/standard';
 import { database } from './database';
 import {
   addLayerToDraft,
@@ -137,9 +138,7 @@ describe('editions', () => {
     fill();
     issueDraft('A', '');
     const layer = { ...demoStandard.layers[0], name: 'X-NEW', widthMm: 0.53, linetype: 'Special' };
-    const added = addLayerToDraft(layer, [
-      { name: 'Special', description: '', elementsMm: [1, -1], words: [] },
-    ]);
+    const added = addLayerToDraft(layer, [lineOf({ name: 'Special', description: '', elementsMm: [1, -1] })]);
     if (!added.ok) throw new Error(added.problem.message);
     // 0.53 mm is not a permitted width here: the layer comes in at the default, to be decided.
     expect(added.value.standard.layers.at(-1)).toMatchObject({

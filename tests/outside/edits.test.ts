@@ -24,7 +24,7 @@ import { DrawingEditor } from '../../src/core/dxf/editor';
 import { applyByteEdits, inverseEdits } from '../../src/core/dxf/edits';
 import { readDrawing } from '../../src/core/dxf/interpret';
 import { wordWidthMm } from '../../src/core/standard/line-words';
-import type { StandardLinetype } from '../../src/core/standard/standard';
+import { lineOf, type StandardLinetype } from '../../src/core/standard/standard';
 import { gdal, python } from './python';
 
 interface Described {
@@ -47,12 +47,12 @@ interface Seen {
   appids: string[];
 }
 
-const FUEL: StandardLinetype = {
+const FUEL: StandardLinetype = lineOf({
   name: 'FUEL-LINE',
   description: 'Fuel',
   elementsMm: [12, -6, 0],
   words: [{ element: 1, text: 'FUEL', heightMm: 1.2, upright: true }],
-};
+});
 
 /** One edit, what it must bring about, and which names it gives to what is not edited otherwise. */
 interface Case {
@@ -156,8 +156,20 @@ const CASES: readonly Case[] = [
         name: 'SERVICE',
         description: 'dash, gap, word',
         elements: [12, -4, -2],
-        words: new Map([
-          [1, { text: 'W', style: 'Schrift', scale: 0.5, dx: -1.5, dy: -0.5, angleDeg: 0, upright: false }],
+        marks: new Map([
+          [
+            1,
+            {
+              text: 'W',
+              symbolNumber: 0,
+              style: 'Schrift',
+              scale: 0.5,
+              dx: -1.5,
+              dy: -0.5,
+              angleDeg: 0,
+              upright: false,
+            },
+          ],
         ]),
       });
       addDimensionStyle(

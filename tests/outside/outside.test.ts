@@ -13,7 +13,7 @@ import { DrawingEditor } from '../../src/core/dxf/editor';
 import { applyByteEdits, inverseEdits } from '../../src/core/dxf/edits';
 import { foldName } from '../../src/core/dxf/interner';
 import { readDrawing } from '../../src/core/dxf/interpret';
-import { blankStandard, type Standard } from '../../src/core/standard/standard';
+import { blankStandard, layerOf, lineOf, type Standard } from '../../src/core/standard/standard';
 import { gdal, python } from './python';
 
 interface Made {
@@ -48,82 +48,57 @@ const open = (bytes: Uint8Array): Drawing => {
 const office: Standard = {
   ...blankStandard('Office'),
   linetypes: [
-    { name: 'Continuous', description: '', elementsMm: [], words: [] },
-    { name: 'OUR DASH', description: 'dashes', elementsMm: [6, -2], words: [] },
+    lineOf({ name: 'Continuous', description: '', elementsMm: [] }),
+    lineOf({ name: 'OUR DASH', description: 'dashes', elementsMm: [6, -2] }),
   ],
   layers: [
-    {
+    layerOf({
       name: 'O-WALL',
       purpose: 'Walls',
-      kinds: [],
       colour: { number: 3 },
       linetype: 'OUR DASH',
       widthMm: 0.5,
-      prints: true,
-      required: false,
-      ownValuesAllowed: [],
       clause: '1',
-    },
-    {
+    }),
+    layerOf({
       name: 'O-TEXT',
       purpose: 'Lettering',
-      kinds: [],
       colour: { rgb: 0x224466 },
       linetype: 'Continuous',
       widthMm: 0.25,
-      prints: true,
-      required: false,
-      ownValuesAllowed: [],
       clause: '2',
-    },
-    {
+    }),
+    layerOf({
       name: 'PLAIN',
-      purpose: '',
-      kinds: [],
       colour: { number: 6 },
       linetype: 'LAYERLINE',
       widthMm: 0.35,
       prints: false,
-      required: false,
       ownValuesAllowed: ['colour', 'linetype', 'width'],
       clause: '3',
-    },
-    {
+    }),
+    layerOf({
       name: 'A-DIM',
       purpose: 'Dimensions',
-      kinds: [],
       colour: { number: 3 },
       linetype: 'Continuous',
       widthMm: 0.18,
-      prints: true,
-      required: false,
-      ownValuesAllowed: [],
       clause: '4',
-    },
-    {
+    }),
+    layerOf({
       name: 'VIEWPORTS',
-      purpose: '',
-      kinds: [],
       colour: { number: 7 },
       linetype: 'Continuous',
-      widthMm: null,
-      prints: true,
-      required: false,
-      ownValuesAllowed: [],
-      clause: '',
-    },
-    {
+    }),
+    layerOf({
       name: 'O-NEW',
-      purpose: '',
-      kinds: [],
       colour: { number: 8 },
       linetype: 'OUR DASH',
       widthMm: 0.13,
       prints: false,
       required: true,
-      ownValuesAllowed: [],
       clause: '5',
-    },
+    }),
   ],
 };
 

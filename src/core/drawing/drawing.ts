@@ -74,6 +74,11 @@ export interface DrawingParallelSet {
   }[];
   readonly capStart: boolean;
   readonly capEnd: boolean;
+  readonly roundStart: boolean;
+  readonly roundEnd: boolean;
+  readonly description: string;
+  /** Number of the colour between the lines; null when there is none. */
+  readonly fillColour: number | null;
 }
 
 /** Something outside the file that it refers to. It is listed and never opened. */
@@ -107,6 +112,8 @@ export interface DrawingTextStyle {
   readonly bold: boolean;
   /** Height that every text of this style has, drawing units; 0 when texts choose their own. */
   readonly height: number;
+  /** Height that the last text of the style was given, drawing units. */
+  readonly lastHeight: number;
   readonly widthFactor: number;
   readonly obliqueDeg: number;
   readonly range: TagRange;

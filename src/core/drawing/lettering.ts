@@ -53,9 +53,9 @@ export const PLAIN_RUN: TextRun = {
  * nearest. Faces are told by their kind, not copied.
  */
 const SERIF =
-  /^(times|georgia|cambria|garamond|palatino|book ?antiqua|century|roman|serif|noto ?serif|liberation ?serif|dejavu ?serif|ming|song|mincho|batang)/i;
+  /^(times|georgia|cambria|garamond|palatino|book ?antiqua|century|roman|serif|noto ?serif|source ?serif|liberation ?serif|dejavu ?serif|ming|song|mincho|batang)/i;
 const MONO =
-  /^(courier|consol|lucida ?console|mono|noto ?(sans ?)?mono|liberation ?mono|dejavu ?sans ?mono|fira ?code|ocr)/i;
+  /^(courier|consol|lucida ?console|mono|noto ?(sans ?)?mono|spline ?sans ?mono|liberation ?mono|dejavu ?sans ?mono|fira ?code|ocr)/i;
 
 /**
  * The shipped face that stands in for a font.

@@ -1,6 +1,19 @@
+import type { LineFamily } from '../geometry/hatch';
+import { type DimensionRecord, JOG_HEIGHT } from './dimension-record';
 import type { NewTag } from './edits';
 import { codecFor } from './encoding';
+import { foldName } from './interner';
 import { decimal } from './real';
+import {
+  dimensionStyleBody,
+  linetypeBody,
+  type NewLinetype,
+  type NewTextStyle,
+  OWN_APPLICATION,
+  ownData,
+  ownRecord,
+  textStyleBody,
+} from './record-bodies';
 
 /** Properties of a new object; what is left out comes from its layer. */
 export interface Props {
@@ -14,6 +27,12 @@ export interface Props {
 export interface NewLayer {
   readonly name: string;
   readonly colour: number;
+  /** Red, green and blue, for versions that can hold them beside the number. */
+  readonly rgb?: number;
+  /** What the layer is for; not in the oldest version. */
+  readonly description?: string;
+  /** Kept in extended data of our own. */
+  readonly own?: unknown;
   readonly linetype?: string;
   /** mm; null or absent leaves the default. */
   readonly widthMm?: number | null;
@@ -37,6 +56,8 @@ export interface ComposerHost {
   handle(): string;
   nextViewport(): number;
   dimensionPicture: DrawingComposer['dimensionPicture'];
+  /** Objects carry data of our own: their application must be in the file. */
+  usesOwnData?(): void;
 }
 
 /** Records of the space being drawn in: a symbol, the model or a sheet. */
@@ -53,15 +74,25 @@ export class SpaceComposer {
     this.add('LINE', props, 'AcDbLine', [...point(10, from), ...point(11, to)]);
   }
 
-  /** @param bulges one for each vertex, where segments are arcs */
-  polyline(props: Props, points: readonly Point[], closed = false, bulges: readonly number[] = []): void {
+  /**
+   * @param bulges one for each vertex, where segments are arcs
+   * @param width of the line itself, drawing units
+   */
+  polyline(
+    props: Props,
+    points: readonly Point[],
+    closed = false,
+    bulges: readonly number[] = [],
+    width = 0,
+  ): void {
     if (this.file.version === 'AC1009') {
-      this.oldPolyline(props, points, closed, bulges);
+      this.oldPolyline(props, points, closed, bulges, width);
       return;
     }
     this.add('LWPOLYLINE', props, 'AcDbPolyline', [
       { code: 90, value: points.length },
       { code: 70, value: closed ? 1 : 0 },
+      ...(width > 0 ? [{ code: 43, value: decimal(width) }] : []),
       ...points.flatMap(([x, y], i): NewTag[] => [
         { code: 10, value: decimal(x) },
         { code: 20, value: decimal(y) },
@@ -75,11 +106,18 @@ export class SpaceComposer {
     points: readonly Point[],
     closed: boolean,
     bulges: readonly number[],
+    width: number,
   ): void {
     this.add('POLYLINE', props, '', [
       { code: 66, value: 1 },
       ...point(10, [0, 0]),
       { code: 70, value: closed ? 1 : 0 },
+      ...(width > 0
+        ? [
+            { code: 40, value: decimal(width) },
+            { code: 41, value: decimal(width) },
+          ]
+        : []),
     ]);
     for (const [i, at] of points.entries())
       this.add('VERTEX', { layer: props.layer }, '', [
@@ -195,15 +233,51 @@ export class SpaceComposer {
     spacing: number,
     islands: readonly (readonly Point[])[] = [],
   ): void {
-    const angle = (angleDeg * Math.PI) / 180;
-    const loops = [boundary, ...islands];
+    const angleRad = (angleDeg * Math.PI) / 180;
+    this.patternFill(props, [boundary, ...islands], {
+      name: 'LINES',
+      angleDeg,
+      scale: spacing,
+      families: [
+        {
+          angleRad,
+          baseX: 0,
+          baseY: 0,
+          offsetX: -Math.sin(angleRad) * spacing,
+          offsetY: Math.cos(angleRad) * spacing,
+          dashes: [],
+        },
+      ],
+    });
+  }
+
+  /**
+   * Area with a pattern; not in the oldest version. The families are as they lie in the area, turned and scaled;
+   * without families it is solid.
+   */
+  patternFill(
+    props: Props,
+    loops: readonly (readonly Point[])[],
+    pattern: {
+      readonly name: string;
+      readonly angleDeg: number;
+      readonly scale: number;
+      readonly families: readonly LineFamily[];
+      /** From one colour to another, red, green and blue. */
+      readonly gradient?: { readonly from: number; readonly to: number; readonly angleDeg: number };
+    },
+    own?: unknown,
+  ): void {
+    const { families, gradient } = pattern;
+    if (own !== undefined) this.file.usesOwnData?.();
+    const solid = families.length === 0;
     this.add('HATCH', props, 'AcDbHatch', [
       ...point(10, [0, 0]),
       { code: 210, value: '0.0' },
       { code: 220, value: '0.0' },
       { code: 230, value: '1.0' },
-      { code: 2, value: 'LINES' },
-      { code: 70, value: 0 },
+      { code: 2, value: pattern.name },
+      { code: 70, value: solid ? 1 : 0 },
       { code: 71, value: 0 },
       { code: 91, value: loops.length },
       ...loops.flatMap((loop, i): NewTag[] => [
@@ -219,17 +293,26 @@ export class SpaceComposer {
       ]),
       { code: 75, value: 0 },
       { code: 76, value: 0 },
-      { code: 52, value: decimal(angleDeg) },
-      { code: 41, value: decimal(spacing) },
-      { code: 77, value: 0 },
-      { code: 78, value: 1 },
-      { code: 53, value: decimal(angleDeg) },
-      { code: 43, value: '0.0' },
-      { code: 44, value: '0.0' },
-      { code: 45, value: decimal(-Math.sin(angle) * spacing) },
-      { code: 46, value: decimal(Math.cos(angle) * spacing) },
-      { code: 79, value: 0 },
+      ...(solid
+        ? []
+        : [
+            { code: 52, value: decimal(pattern.angleDeg) },
+            { code: 41, value: decimal(pattern.scale) },
+            { code: 77, value: 0 },
+            { code: 78, value: families.length },
+            ...families.flatMap((family): NewTag[] => [
+              { code: 53, value: decimal((family.angleRad * 180) / Math.PI) },
+              { code: 43, value: decimal(family.baseX) },
+              { code: 44, value: decimal(family.baseY) },
+              { code: 45, value: decimal(family.offsetX) },
+              { code: 46, value: decimal(family.offsetY) },
+              { code: 79, value: family.dashes.length },
+              ...family.dashes.map((dash) => ({ code: 49, value: decimal(dash) })),
+            ]),
+          ]),
       { code: 98, value: 0 },
+      ...(gradient && this.file.version >= 'AC1018' ? gradientTags(gradient) : []),
+      ...(own === undefined ? [] : ownData(own)),
     ]);
   }
 
@@ -350,6 +433,66 @@ export class SpaceComposer {
   }
 }
 
+/** Lines drawn together, from the left to the right. */
+export interface NewParallelSet {
+  readonly name: string;
+  readonly description: string;
+  readonly lines: readonly {
+    readonly offset: number;
+    /** 256: the layer's. */
+    readonly colour: number;
+    readonly linetype: string;
+  }[];
+  readonly startCap: 'open' | 'line' | 'round';
+  readonly endCap: 'open' | 'line' | 'round';
+  readonly fillColour: number | null;
+  /** Kept in extended data of our own. */
+  readonly own?: unknown;
+}
+
+/** Every drawing with parallel lines has one set of this name. */
+const STANDARD_SET: NewParallelSet = {
+  name: 'STANDARD',
+  description: '',
+  lines: [
+    { offset: 0.5, colour: 256, linetype: 'BYLAYER' },
+    { offset: -0.5, colour: 256, linetype: 'BYLAYER' },
+  ],
+  startCap: 'open',
+  endCap: 'open',
+  fillColour: null,
+};
+
+/** Caps as bits: a square line, and a round cap of the outermost lines. */
+export const CAP_BITS = { start: { line: 16, round: 64 }, end: { line: 256, round: 1024 } } as const;
+
+function parallelSetBody(set: NewParallelSet): NewTag[] {
+  const bit = (side: 'start' | 'end', cap: NewParallelSet['startCap']): number =>
+    cap === 'open' ? 0 : CAP_BITS[side][cap];
+  return [
+    { code: 100, value: 'AcDbMlineStyle' },
+    { code: 2, value: set.name },
+    {
+      code: 70,
+      value: (set.fillColour === null ? 0 : 1) + bit('start', set.startCap) + bit('end', set.endCap),
+    },
+    { code: 3, value: set.description },
+    { code: 62, value: set.fillColour ?? 256 },
+    { code: 51, value: '90.0' },
+    { code: 52, value: '90.0' },
+    { code: 71, value: set.lines.length },
+    ...set.lines.flatMap(({ offset, colour, linetype }): NewTag[] => [
+      { code: 49, value: decimal(offset) },
+      { code: 62, value: colour },
+      { code: 6, value: linetype },
+    ]),
+    ...(set.own === undefined ? [] : ownData(set.own)),
+  ];
+}
+
+/** Application that keeps the description of a layer. */
+const LAYER_DESCRIPTION = 'AcAecLayerStandard';
+
 interface NewSymbol {
   readonly name: string;
   readonly blockHandle: string;
@@ -357,6 +500,7 @@ interface NewSymbol {
   readonly space: SpaceComposer;
   readonly layout: string;
   readonly anonymous: boolean;
+  readonly own?: unknown;
 }
 
 interface NewSheet {
@@ -391,10 +535,22 @@ export class DrawingComposer {
     layouts: this.handle(),
     plotStyles: this.handle(),
     plotStyle: this.handle(),
+    parallelSets: this.handle(),
   };
   private readonly layers: NewLayer[] = [];
-  private readonly linetypes: { name: string; description: string; elements: readonly number[] }[] = [];
-  private readonly styles: { name: string; font: string }[] = [{ name: 'Standard', font: 'barlow' }];
+  private readonly linetypes: NewLinetype[] = [];
+  private readonly styles: NewTextStyle[] = [
+    { name: 'Standard', font: 'barlow.ttf', height: 0, widthFactor: 1, slantDeg: 0 },
+  ];
+  private readonly dimensionStyles: {
+    readonly name: string;
+    readonly record: DimensionRecord;
+    readonly own: unknown;
+  }[] = [];
+  private readonly parallelSets: NewParallelSet[] = [];
+  private readonly applications = new Set(['ACAD']);
+  private readonly handlesOf = new Map<string, string>();
+  private kept: { readonly name: string; readonly data: unknown } | null = null;
   private readonly symbols: NewSymbol[] = [];
   private readonly sheets: NewSheet[] = [];
   private readonly modelBlock: NewSymbol;
@@ -424,18 +580,70 @@ export class DrawingComposer {
 
   layer(layer: NewLayer): void {
     this.layers.push(layer);
+    if (layer.own !== undefined) this.applications.add(OWN_APPLICATION);
+    if (layer.description && this.version !== 'AC1009') this.applications.add(LAYER_DESCRIPTION);
   }
 
-  linetype(name: string, description: string, elements: readonly number[]): void {
-    this.linetypes.push({ name, description, elements });
+  linetype(
+    name: string,
+    description: string,
+    elements: readonly number[],
+    marks?: NewLinetype['marks'],
+    own?: unknown,
+  ): void {
+    this.linetypes.push({ name, description, elements, marks, own });
+    if (own !== undefined) this.applications.add(OWN_APPLICATION);
   }
 
-  textStyle(name: string, font: string): void {
-    this.styles.push({ name, font });
+  textStyle(style: NewTextStyle): void {
+    const at = this.styles.findIndex((one) => foldName(one.name) === foldName(style.name));
+    if (style.own !== undefined) this.applications.add(OWN_APPLICATION);
+    if (at < 0) this.styles.push(style);
+    else this.styles[at] = style;
   }
 
-  symbol(name: string, draw: (space: SpaceComposer) => void): void {
-    const made = this.block(name, false, '');
+  /** @param own kept in extended data of our own */
+  dimensionStyle(name: string, record: DimensionRecord, own?: unknown): void {
+    this.dimensionStyles.push({ name, record, own });
+    if (own !== undefined) this.applications.add(OWN_APPLICATION);
+    if (this.version >= 'AC1021') this.applications.add(JOG_HEIGHT.application);
+  }
+
+  /** Not in the oldest version. */
+  parallelSet(set: NewParallelSet): void {
+    this.parallelSets.push(set);
+    if (set.own !== undefined) this.applications.add(OWN_APPLICATION);
+  }
+
+  /** Keeps data of our own in the drawing's dictionary; not in the oldest version. */
+  keep(name: string, data: unknown): void {
+    this.kept = { name, data };
+  }
+
+  usesOwnData(): void {
+    this.applications.add(OWN_APPLICATION);
+  }
+
+  /** Handle of a record by name, given out when it is first asked for; of the base of its kind when it is unknown. */
+  private handleOf(table: string, name: string): string {
+    const key = `${table}|${foldName(name)}`;
+    let handle = this.handlesOf.get(key);
+    if (handle === undefined) {
+      handle = this.handle();
+      this.handlesOf.set(key, handle);
+    }
+    return handle;
+  }
+
+  private pointTo = (table: 'STYLE' | 'LTYPE' | 'BLOCK', name: string): string => {
+    if (table !== 'BLOCK') return this.handleOf(table, name);
+    return this.symbols.find((symbol) => foldName(symbol.name) === foldName(name))?.recordHandle ?? '0';
+  };
+
+  /** @param own kept in extended data of our own on the symbol's beginning */
+  symbol(name: string, draw: (space: SpaceComposer) => void, own?: unknown): void {
+    const made = { ...this.block(name, false, ''), own };
+    if (own !== undefined) this.applications.add(OWN_APPLICATION);
     this.symbols.push(made);
     draw(made.space);
   }
@@ -560,6 +768,9 @@ export class DrawingComposer {
 
   private writeTables(tags: NewTag[]): void {
     const old = this.version === 'AC1009';
+    // A record's name is its first tag: handles that others point to are given out by it.
+    const handleOf = (name: string, record: readonly NewTag[]): string =>
+      this.handlesOf.get(`${name}|${foldName(String(record[0].value))}`) ?? this.handle();
     const table = (
       name: keyof DrawingComposer['tables'],
       records: readonly NewTag[][],
@@ -571,7 +782,10 @@ export class DrawingComposer {
       if (!old && name === 'DIMSTYLE')
         tags.push({ code: 100, value: 'AcDbDimStyleTable' }, { code: 71, value: records.length });
       for (const record of records) {
-        tags.push({ code: 0, value: name }, { code: name === 'DIMSTYLE' ? 105 : 5, value: this.handle() });
+        tags.push(
+          { code: 0, value: name },
+          { code: name === 'DIMSTYLE' ? 105 : 5, value: handleOf(name, record) },
+        );
         if (!old)
           tags.push(
             { code: 330, value: this.tables[name] },
@@ -600,41 +814,35 @@ export class DrawingComposer {
       ],
       'AcDbViewportTableRecord',
     );
+    // Made before the tables they point into, so that the records there take the handles that are given out here.
+    const dimensionStyles = this.dimensionStyles.map(({ name, record, own }) => [
+      { code: 2, value: name },
+      ...dimensionStyleBody(record, this.version, this.pointTo),
+      ...(own === undefined ? [] : ownData(own)),
+    ]);
+    const plain = (name: string, description = ''): NewLinetype => ({ name, description, elements: [] });
     const linetypes = [
-      ...(old
-        ? []
-        : ['ByBlock', 'ByLayer'].map((name) => ({
-            name,
-            description: '',
-            elements: [] as readonly number[],
-          }))),
-      { name: 'Continuous', description: 'Unbroken line', elements: [] as readonly number[] },
+      ...(old ? [] : [plain('ByBlock'), plain('ByLayer')]),
+      plain('Continuous', 'Unbroken line'),
       ...this.linetypes,
     ];
     table(
       'LTYPE',
-      linetypes.map(({ name, description, elements }) => [
-        ...named(name),
-        { code: 3, value: description },
-        { code: 72, value: 65 },
-        { code: 73, value: elements.length },
-        { code: 40, value: decimal(elements.reduce((sum, length) => sum + Math.abs(length), 0)) },
-        ...elements.flatMap((length): NewTag[] =>
-          old
-            ? [{ code: 49, value: decimal(length) }]
-            : [
-                { code: 49, value: decimal(length) },
-                { code: 74, value: 0 },
-              ],
-        ),
+      linetypes.map((linetype) => [
+        { code: 2, value: linetype.name },
+        ...linetypeBody(linetype, this.version, this.pointTo),
       ]),
       'AcDbLinetypeTableRecord',
     );
     table(
       'LAYER',
-      [{ name: '0', colour: 7 } as NewLayer, ...this.layers].map((layer) => [
+      [
+        ...(this.layers.some(({ name }) => name === '0') ? [] : [{ name: '0', colour: 7 } as NewLayer]),
+        ...this.layers,
+      ].map((layer) => [
         ...named(layer.name),
         { code: 62, value: layer.colour },
+        ...(layer.rgb !== undefined && this.version >= 'AC1018' ? [{ code: 420, value: layer.rgb }] : []),
         { code: 6, value: layer.linetype ?? 'Continuous' },
         ...(old || layer.prints !== false ? [] : [{ code: 290, value: 0 }]),
         ...(old
@@ -643,27 +851,26 @@ export class DrawingComposer {
               { code: 370, value: layer.widthMm == null ? -3 : Math.round(layer.widthMm * 100) },
               { code: 390, value: this.dictionaries.plotStyle },
             ]),
+        ...(layer.description && !old
+          ? [
+              { code: 1001, value: LAYER_DESCRIPTION },
+              { code: 1000, value: '' },
+              { code: 1000, value: layer.description.slice(0, 250) },
+            ]
+          : []),
+        ...(layer.own === undefined ? [] : ownData(layer.own)),
       ]),
       'AcDbLayerTableRecord',
     );
     table(
       'STYLE',
-      this.styles.map(({ name, font }) => [
-        ...named(name),
-        { code: 40, value: '0.0' },
-        { code: 41, value: '1.0' },
-        { code: 50, value: '0.0' },
-        { code: 71, value: 0 },
-        { code: 42, value: '2.5' },
-        { code: 3, value: `${font}.ttf` },
-        { code: 4, value: '' },
-      ]),
+      this.styles.map((style) => [{ code: 2, value: style.name }, ...textStyleBody(style)]),
       'AcDbTextStyleTableRecord',
     );
     table('VIEW', [], 'AcDbViewTableRecord');
     table('UCS', [], 'AcDbUCSTableRecord');
-    table('APPID', [named('ACAD')], 'AcDbRegAppTableRecord');
-    table('DIMSTYLE', [named('Standard')], 'AcDbDimStyleTableRecord');
+    table('APPID', [...this.applications].map(named), 'AcDbRegAppTableRecord');
+    table('DIMSTYLE', [named('Standard'), ...dimensionStyles], 'AcDbDimStyleTableRecord');
     if (old) return;
     tags.push(
       { code: 0, value: 'TABLE' },
@@ -714,6 +921,7 @@ export class DrawingComposer {
         ...point(10, [0, 0]),
         { code: 3, value: block.name },
         { code: 1, value: '' },
+        ...(block.own === undefined ? [] : ownData(block.own)),
       );
       const isActive = block === this.modelBlock || block === this.sheets[0]?.block;
       if (!isActive) tags.push(...block.space.records.flat());
@@ -722,7 +930,9 @@ export class DrawingComposer {
   }
 
   private writeObjects(tags: NewTag[]): void {
-    const { root, groups, layouts, plotStyles, plotStyle } = this.dictionaries;
+    const { root, groups, layouts, plotStyles, plotStyle, parallelSets } = this.dictionaries;
+    const { kept } = this;
+    const keptHandle = kept ? this.handle() : '';
     const dictionary = (
       handle: string,
       owner: string,
@@ -740,9 +950,33 @@ export class DrawingComposer {
     dictionary(root, '0', [
       ['ACAD_GROUP', groups],
       ['ACAD_LAYOUT', layouts],
+      ['ACAD_MLINESTYLE', parallelSets],
       ['ACAD_PLOTSTYLENAME', plotStyles],
+      ...(kept ? [[kept.name, keptHandle] as const] : []),
     ]);
     dictionary(groups, root, []);
+    const sets = [STANDARD_SET, ...this.parallelSets].map((set) => ({ set, handle: this.handle() }));
+    dictionary(
+      parallelSets,
+      root,
+      sets.map(({ set, handle }) => [set.name, handle] as const),
+    );
+    for (const { set, handle } of sets)
+      tags.push(
+        { code: 0, value: 'MLINESTYLE' },
+        { code: 5, value: handle },
+        { code: 330, value: parallelSets },
+        ...parallelSetBody(set),
+      );
+    if (kept)
+      tags.push(
+        { code: 0, value: 'XRECORD' },
+        { code: 5, value: keptHandle },
+        { code: 330, value: root },
+        { code: 100, value: 'AcDbXrecord' },
+        { code: 280, value: 1 },
+        ...ownRecord(kept.data),
+      );
     const all = [
       { name: 'Model', widthMm: 420, heightMm: 297, layoutHandle: this.modelLayout, block: this.modelBlock },
       ...this.sheets,
@@ -797,6 +1031,26 @@ export class DrawingComposer {
         { code: 330, value: sheet.block.recordHandle },
       );
   }
+}
+
+function gradientTags(gradient: { from: number; to: number; angleDeg: number }): NewTag[] {
+  const stop = (at: string, rgb: number): NewTag[] => [
+    { code: 463, value: at },
+    { code: 63, value: 7 },
+    { code: 421, value: rgb },
+  ];
+  return [
+    { code: 450, value: 1 },
+    { code: 451, value: 0 },
+    { code: 460, value: decimal((gradient.angleDeg * Math.PI) / 180) },
+    { code: 461, value: '0.0' },
+    { code: 452, value: 0 },
+    { code: 462, value: '0.0' },
+    { code: 453, value: 2 },
+    ...stop('0.0', gradient.from),
+    ...stop('1.0', gradient.to),
+    { code: 470, value: 'LINEAR' },
+  ];
 }
 
 /** The oldest version keeps what a viewport shows in extended data, in this order. */

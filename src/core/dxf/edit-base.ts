@@ -1,8 +1,7 @@
 import type { Drawing } from '../drawing/drawing';
 import { foldName, type TableRange, tagIs } from './document';
 import { type NewTag, type Part, TagEdits } from './edits';
-
-export const SUBCLASSES_FROM = 'AC1012';
+import { SUBCLASSES_FROM } from './record-bodies';
 
 /** A change that another one brought with it: a linetype that had to be there, a list that named a layer. */
 export interface Along {

@@ -1,11 +1,19 @@
 import type { Drawing } from '../drawing/drawing';
 import type { SpaceComposer } from './composer';
 import { type BlockRange, foldName, type TagRange, tagIs } from './document';
-import { type EditBase, SUBCLASSES_FROM } from './edit-base';
+import type { EditBase } from './edit-base';
 import { drawObjects, removeObjects } from './edit-objects';
 import type { NewTag } from './edits';
 import { eachCommonTag } from './objects';
 import { decimal } from './real';
+import {
+  linetypeBody,
+  type NewLinetype,
+  type NewTextStyle,
+  SUBCLASSES_FROM,
+  settingTags,
+  textStyleBody,
+} from './record-bodies';
 import { referencesOf } from './references';
 
 /** Records that a drawing keeps in tables, by what they are for a person. */
@@ -347,83 +355,18 @@ export function addRecord(base: EditBase, kind: RecordKind, name: string, body: 
   return base.addTable(tableName, SUBCLASSES[kind], [{ code: 2, value: name }, ...body]);
 }
 
-/** A line pattern with its words, as an edit takes it; lengths in the drawing's pattern units. */
-export interface NewLinetype {
-  readonly name: string;
-  readonly description: string;
-  readonly elements: readonly number[];
-  /** Words at the end of an element, by its index. The text style must be in the drawing, or be added before. */
-  readonly words?: ReadonlyMap<
-    number,
-    { text: string; style: string; scale: number; dx: number; dy: number; angleDeg: number; upright: boolean }
-  >;
-}
-
 export function addLinetype(base: EditBase, linetype: NewLinetype): void {
-  const marked = base.drawing.document.version >= SUBCLASSES_FROM;
-  const total = linetype.elements.reduce((sum, length) => sum + Math.abs(length), 0);
-  addRecord(base, 'linetype', linetype.name, [
-    { code: 70, value: 0 },
-    { code: 3, value: linetype.description },
-    { code: 72, value: 65 },
-    { code: 73, value: linetype.elements.length },
-    { code: 40, value: decimal(total) },
-    ...linetype.elements.flatMap((length, i): NewTag[] => {
-      const dash: NewTag = { code: 49, value: decimal(length) };
-      // The oldest version has no place for words in a pattern.
-      if (!marked) return [dash];
-      const word = linetype.words?.get(i);
-      if (!word) return [dash, { code: 74, value: 0 }];
-      return [
-        dash,
-        { code: 74, value: word.upright ? 3 : 2 },
-        { code: 75, value: 0 },
-        { code: 340, value: base.handleOf('STYLE', word.style) },
-        { code: 46, value: decimal(word.scale) },
-        { code: 50, value: decimal(word.angleDeg) },
-        { code: 44, value: decimal(word.dx) },
-        { code: 45, value: decimal(word.dy) },
-        { code: 9, value: word.text },
-      ];
-    }),
-  ]);
-}
-
-export interface NewTextStyle {
-  readonly name: string;
-  readonly font: string;
-  /** Drawing units; 0 lets each text choose its own. */
-  readonly height: number;
-  readonly widthFactor: number;
-  readonly slantDeg: number;
+  const { version } = base.drawing.document;
+  addRecord(
+    base,
+    'linetype',
+    linetype.name,
+    linetypeBody(linetype, version, (table, name) => base.handleOf(table, name)),
+  );
 }
 
 export function addTextStyle(base: EditBase, style: NewTextStyle): void {
-  const handle = addRecord(base, 'text style', style.name, [
-    { code: 70, value: 0 },
-    { code: 40, value: decimal(style.height) },
-    { code: 41, value: decimal(style.widthFactor) },
-    { code: 50, value: decimal(style.slantDeg) },
-    { code: 71, value: 0 },
-    { code: 42, value: decimal(style.height || 2.5) },
-    { code: 3, value: style.font },
-    { code: 4, value: '' },
-  ]);
-  base.remember('STYLE', style.name, handle);
-}
-
-/** Settings of a dimension style that the oldest version has a place for. */
-const OLD_SETTINGS = new Set([
-  3,
-  4,
-  ...range(40, 48),
-  ...range(71, 78),
-  ...range(140, 147),
-  ...range(170, 178),
-]);
-
-function range(from: number, to: number): number[] {
-  return Array.from({ length: to - from + 1 }, (_, i) => from + i);
+  base.remember('STYLE', style.name, addRecord(base, 'text style', style.name, textStyleBody(style)));
 }
 
 /** @param settings values by the settings' group codes */
@@ -432,22 +375,11 @@ export function addDimensionStyle(
   name: string,
   settings: ReadonlyMap<number, number | string>,
 ): void {
-  const old = base.drawing.document.version < SUBCLASSES_FROM;
   addRecord(base, 'dimension style', name, [
     { code: 70, value: 0 },
-    ...[...settings]
-      .filter(([code]) => !old || OLD_SETTINGS.has(code))
-      .sort(([a], [b]) => a - b)
-      .map(
-        ([code, value]): NewTag => ({
-          code,
-          value: typeof value === 'number' && isReal(code) ? decimal(value) : value,
-        }),
-      ),
+    ...settingTags(settings, base.drawing.document.version),
   ]);
 }
-
-const isReal = (code: number): boolean => (code >= 40 && code < 60) || (code >= 140 && code < 150);
 
 /** Adds a symbol with what is drawn in it; `at` is its base point. */
 export function addSymbol(

@@ -1,21 +1,15 @@
 import type { Colour } from '../drawing/colour';
 import type { Drawing, DrawingLayer } from '../drawing/drawing';
-import { wordWidthMm } from '../standard/line-words';
 import type { OwnProperty, StandardLayer, StandardLinetype } from '../standard/standard';
 import { COLOUR_TABLE } from './colour-table';
 import { foldName, type TableRange, tagIs } from './document';
-import { EditBase, SUBCLASSES_FROM } from './edit-base';
+import { EditBase } from './edit-base';
 import { removeObjects } from './edit-objects';
-import {
-  addLinetype,
-  addTextStyle,
-  mergeRecord,
-  type NewLinetype,
-  removeRecord,
-  renameRecord,
-} from './edit-records';
+import { addLinetype, addTextStyle, mergeRecord, removeRecord, renameRecord } from './edit-records';
 import type { NewTag } from './edits';
+import { marksOf } from './linetype-marks';
 import { propertyTags } from './objects';
+import { type NewLinetype, SUBCLASSES_FROM } from './record-bodies';
 
 /** First versions that can hold widths and plot flags, and RGB colours. */
 const WIDTHS_FROM = 'AC1015';
@@ -27,7 +21,8 @@ export function storableColour(drawing: Drawing, colour: Colour): Colour {
   return { number: nearestNumber(colour.rgb) };
 }
 
-function nearestNumber(rgb: number): number {
+/** The numbered colour that is nearest to red, green and blue. */
+export function nearestNumber(rgb: number): number {
   let best = 7;
   let least = Number.POSITIVE_INFINITY;
   for (let number = 1; number <= 255; number++) {
@@ -206,29 +201,11 @@ export class DrawingEditor extends EditBase {
 
   // ---- linetypes ----
 
-  /** Words of a linetype, each centred in its gap: back from the gap's end by half of both, down by half its height. */
-  private wordsOf(definition: StandardLinetype | undefined, mmPerUnit: number): NewLinetype['words'] {
+  /** Words of a linetype. Symbols need a file beside the drawing, which a corrected drawing must do without. */
+  private marksOf(definition: StandardLinetype | undefined, mmPerUnit: number): NewLinetype['marks'] {
     if (!definition || definition.words.length === 0 || this.drawing.document.version < SUBCLASSES_FROM)
       return undefined;
-    const style = this.styleForWords();
-    return new Map(
-      definition.words.map((word) => {
-        const gap = Math.abs(definition.elementsMm[word.element]);
-        const width = wordWidthMm(word.text, word.heightMm);
-        return [
-          word.element,
-          {
-            text: word.text,
-            style: style.name,
-            scale: word.heightMm / mmPerUnit / (style.height || 1),
-            dx: -(gap + width) / 2 / mmPerUnit,
-            dy: -word.heightMm / 2 / mmPerUnit,
-            angleDeg: 0,
-            upright: word.upright,
-          },
-        ] as const;
-      }),
-    );
+    return marksOf(definition, { style: this.styleForWords(), mmPerUnit });
   }
 
   /** A text style for words on lines: the drawing's plain one, or one that is added. */
@@ -259,7 +236,7 @@ export class DrawingEditor extends EditBase {
       name,
       description: definition?.description ?? '',
       elements: (definition?.elementsMm ?? []).map((length) => length / mmPerUnit),
-      words: this.wordsOf(definition, mmPerUnit),
+      marks: this.marksOf(definition, mmPerUnit),
     });
     return name;
   }

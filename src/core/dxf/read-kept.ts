@@ -148,14 +148,18 @@ export function readParallelSets(reader: TagReader, kept: Kept): Map<string, Dra
       linetype: string;
     }[] = [];
     let first = true;
+    let fill = 7;
     for (let tag = range.start; tag < range.end; tag++) {
       const code = codes[tag];
       const last = elements.at(-1);
       if (code === 49) elements.push({ offset: reader.number(tag), colour: null, linetype: 'BYLAYER' });
       else if (code === 62) {
         // The first colour is the fill's.
-        if (first && elements.length === 0) first = false;
-        else if (last) {
+        if (first && elements.length === 0) {
+          first = false;
+          const number = reader.int(tag);
+          fill = number >= 1 && number <= 255 ? number : 7;
+        } else if (last) {
           const number = reader.int(tag);
           last.colour = number >= 1 && number <= 255 ? { number } : null;
         }
@@ -168,6 +172,10 @@ export function readParallelSets(reader: TagReader, kept: Kept): Map<string, Dra
       elements,
       capStart: (flags & 16) !== 0,
       capEnd: (flags & 256) !== 0,
+      roundStart: (flags & 64) !== 0,
+      roundEnd: (flags & 1024) !== 0,
+      description: reader.findText(range, 3),
+      fillColour: (flags & 1) !== 0 ? fill : null,
     });
   }
   return sets;

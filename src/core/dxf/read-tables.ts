@@ -136,6 +136,7 @@ export function readTextStyles(reader: TagReader): Map<string, DrawingTextStyle>
       font: reader.findText(range, 3),
       ...familyOf(reader, range),
       height: reader.findNumber(range, 40),
+      lastHeight: reader.findNumber(range, 42),
       widthFactor: reader.findNumber(range, 41, 1) || 1,
       obliqueDeg: reader.findNumber(range, 50),
       range,

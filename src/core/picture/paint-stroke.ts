@@ -282,6 +282,19 @@ function paintMark(
   const height = mark.height * pxPerPattern;
   const [ct, st] = [Math.cos(angle) * height, Math.sin(angle) * height];
   surface.setLineDash([]);
+  if (mark.strokes) {
+    for (const stroke of mark.strokes) {
+      surface.beginPath();
+      for (let i = 0; i < stroke.length; i += 2) {
+        const px = x + stroke[i] * ct + stroke[i + 1] * st;
+        const py = y + stroke[i] * st - stroke[i + 1] * ct;
+        if (i === 0) surface.moveTo(px, py);
+        else surface.lineTo(px, py);
+      }
+      surface.stroke();
+    }
+    return;
+  }
   paintLetters(
     surface,
     {

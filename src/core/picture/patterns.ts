@@ -1,11 +1,15 @@
 import type { Drawing } from '../drawing/drawing';
 import { faceOf } from '../drawing/lettering';
 import { foldName } from '../dxf/interner';
+import { lineSymbolsOf } from '../dxf/line-symbols';
 import type { Pattern } from './picture';
 
 const PLAIN: Pattern = { dashes: [], marks: [] };
 
-/** A linetype's pattern, its lengths times `scale`. Marks are words; a symbol out of a symbol font is shown as a lozenge. */
+/**
+ * A linetype's pattern, its lengths times `scale`. Marks are words, or symbols whose strokes the drawing holds; any other
+ * symbol out of a file of shapes is shown as a lozenge.
+ */
 export function patternOf(drawing: Drawing, linetype: string, scale: number): Pattern {
   const record = drawing.linetypes.get(foldName(linetype));
   if (!record || record.elements.length === 0) return PLAIN;
@@ -14,8 +18,10 @@ export function patternOf(drawing: Drawing, linetype: string, scale: number): Pa
     marks: [...record.marks].map(([element, mark]) => {
       const name = drawing.recordNames.get(mark.style) ?? mark.style;
       const style = drawing.textStyles.get(foldName(name));
+      const symbol = lineSymbolsOf(drawing).find(({ number }) => number === mark.symbolNumber);
       return {
         element,
+        strokes: mark.text === '' && symbol ? symbol.strokes : null,
         text: mark.text === '' ? '◊' : mark.text,
         face: style && mark.text !== '' ? faceOf(style.font, style.family, style.bold) : 'stroke',
         height: (style?.height || 1) * mark.scale * scale,

@@ -18,6 +18,8 @@ export const ITEM_STRIDE = 6;
 export interface LookMark {
   readonly element: number;
   readonly text: string;
+  /** Strokes of a symbol at height 1, x, y, x, y …, in the place of the text; null for words. */
+  readonly strokes: readonly (readonly number[])[] | null;
   readonly face: Face;
   readonly height: number;
   readonly widthFactor: number;

@@ -1,17 +1,22 @@
 import { demoStandard } from '../../../demo/standard';
 import { differences, sayDifference } from './differences';
+import { differingSettings, dimensionValues, PLAIN_DIMENSION } from './dimension-settings';
 import { NAMING_FORMS } from './naming-forms';
+import { PLAIN_RULE } from './rule-settings';
 import { blankStandard, type Standard } from './standard';
 
 const copy = (): Standard => structuredClone(demoStandard);
 const said = (before: Standard, after: Standard): string[] => differences(before, after).map(sayDifference);
+
+/** Of two values that are words there is no third. */
+const PAIRS: Readonly<Record<string, string>> = { model: 'paper', paper: 'model', centred: 'sitting' };
 
 /** Another value of the same type. */
 const other = (value: unknown): unknown => {
   if (typeof value === 'number') return value + 1;
   if (typeof value === 'boolean') return !value;
   if (value === null) return 0.35;
-  return `${String(value)}x`;
+  return PAIRS[String(value)] ?? `${String(value)}x`;
 };
 
 /** Paths of every value that is not itself made of others. */
@@ -51,6 +56,27 @@ describe('differences of two standards', () => {
     expect(differences(demoStandard, next)).toMatchObject([{ kind: 'Layer', setting: 'name' }]);
   });
 
+  it('names exactly the settings in which two dimension styles differ', () => {
+    const [millimetres, metres] = demoStandard.dimensions.map((style) =>
+      dimensionValues(demoStandard.dimensions, style),
+    );
+    // The second style of the demo builds on the first: what it holds itself is what differs.
+    expect(differingSettings(millimetres, metres).sort()).toEqual(
+      Object.keys(demoStandard.dimensions[1].settings).sort(),
+    );
+    expect(differingSettings(millimetres, metres)).toEqual(['decimals', 'suffix', 'factor', 'dropTrailing']);
+  });
+
+  it('follows a dimension style through those that build on it', () => {
+    const next = copy();
+    next.dimensions[0].settings.textHeightMm = 3.5;
+    expect(said(demoStandard, next)).toEqual(
+      ['OHW-Millimetres', 'OHW-Metres', 'OHW-Steel'].map(
+        (name) => `Dimension style ${name}: text: height 2.5 mm → 3.5 mm`,
+      ),
+    );
+  });
+
   it('follows naming: a scheme, the order of its fields, a code', () => {
     const without = { ...copy(), naming: { layers: null } };
     expect(differences(without, demoStandard)).toMatchObject([{ kind: 'Naming', before: null }]);
@@ -65,7 +91,17 @@ describe('differences of two standards', () => {
   });
 
   // Nothing in a standard may change without being named: every value is changed in its turn.
-  const whole: Standard = { ...demoStandard, naming: { layers: NAMING_FORMS[0] } };
+  const whole: Standard = {
+    ...demoStandard,
+    naming: { layers: NAMING_FORMS[0] },
+    pens: { ...demoStandard.pens, byColour: [{ number: 1, widthMm: 0.35 }] },
+    rules: { 'layers/width': { ...PLAIN_RULE, exceptLayers: ['X-*'], onlyDisciplines: ['survey'] } },
+    // Every setting of a dimension style, not only those that the demo decides.
+    dimensions: [
+      { name: 'Base', use: '', base: null, settings: {}, clause: '' },
+      { name: 'Every', use: '', base: 'Base', settings: PLAIN_DIMENSION, clause: '' },
+    ],
+  };
   it.each([
     ['the demo standard', whole],
     ['a blank one', blankStandard('Office')],
@@ -79,7 +115,8 @@ describe('differences of two standards', () => {
       let at = next;
       for (const part of path.slice(0, -1)) at = at[part] as Record<string | number, unknown>;
       const last = path[path.length - 1];
-      at[last] = path.join('.') === 'naming.layers' ? NAMING_FORMS[1] : other(at[last]);
+      if (path.join('.') === 'naming.layers') at[last] = NAMING_FORMS[1];
+      else at[last] = last === 'base' ? 'Every' : other(at[last]);
       tried++;
       if (differences(standard, next as unknown as Standard).length === 0) missed.push(path.join('.'));
     }

@@ -1,8 +1,21 @@
 import { sayColour } from '../drawing/colour';
 import { foldName } from '../dxf/interner';
+import {
+  type DimensionValues,
+  dimensionValues,
+  SETTING_NAMES,
+  type StandardDimensionStyle,
+  sayName,
+  saySetting,
+} from './dimension-settings';
+import { type StandardFill, sayLines } from './fills';
 import { SHEETS, type StandardTextStyle } from './lettering';
+import type { LineSymbol, PlacedSymbol } from './line-symbols';
 import { sayElements } from './line-words';
+import type { LineMeaning } from './meanings';
 import type { NamingField } from './naming';
+import { type StandardParallelSet, sayParallels } from './parallels';
+import { PLAIN_RULE, type RuleSetting } from './rule-settings';
 import type { Standard, StandardLayer, StandardLinetype } from './standard';
 
 /** One setting that is not the same in two standards, or a definition that only one of them has. */
@@ -38,6 +51,10 @@ const LAYER: Settings<StandardLayer> = [
   ['prints', ({ prints }) => yes(prints)],
   ['in every drawing', ({ required }) => yes(required)],
   ['own values allowed', ({ ownValuesAllowed }) => list(ownValuesAllowed)],
+  ['discipline', ({ discipline }) => words(discipline)],
+  ['role of its pen', ({ role }) => words(role)],
+  ['meaning of its lines', ({ meaning }) => words(meaning)],
+  ['notes', ({ notes }) => words(notes)],
   ['clause', ({ clause }) => words(clause)],
 ];
 
@@ -47,6 +64,66 @@ const LINETYPE: Settings<StandardLinetype> = [
   ['elements', (linetype) => (linetype.elementsMm.length > 0 ? sayElements(linetype) : 'unbroken')],
   ['height of the words', (linetype) => list(linetype.words.map((word) => mm(word.heightMm)))],
   ['words stay level', (linetype) => list(linetype.words.map((word) => yes(word.upright)))],
+  ['symbols', (linetype) => list(linetype.symbols.map(saySymbol))],
+  ['sized', ({ basis }) => (basis === 'paper' ? 'on paper' : 'in the model')],
+  ['stops short of its ends by', ({ ends }) => mm(ends.insetMm)],
+  ['only whole repeats', ({ ends }) => yes(ends.whole)],
+  ['clause', ({ clause }) => words(clause)],
+  ['notes', ({ notes }) => words(notes)],
+];
+
+/** "ring in gap 2, at 1.5 times its size, sitting on the line". */
+function saySymbol({ symbol, element, scale, place, upright }: PlacedSymbol): string {
+  const more = [
+    scale === 1 ? '' : `at ${scale} times its size`,
+    place === 'sitting' ? 'sitting on the line' : '',
+    upright ? 'level' : '',
+  ].filter((part) => part !== '');
+  return [`${symbol} at element ${element + 1}`, ...more].join(', ');
+}
+
+const LINE_SYMBOL: Settings<LineSymbol> = [
+  ['name', ({ name }) => name],
+  ['number', ({ number }) => `${number}`],
+  ['strokes', ({ strokes }) => strokes.map((stroke) => stroke.join(' ')).join('; ')],
+];
+
+const MEANING: Settings<LineMeaning> = [
+  ['name', ({ name }) => name],
+  ['linetype', ({ linetype }) => linetype],
+  ['role of its pen', ({ role }) => words(role)],
+  ['known by', (meaning) => list(meaning.words)],
+  ['clause', ({ clause }) => words(clause)],
+];
+
+const FILL: Settings<StandardFill> = [
+  ['name', ({ name }) => name],
+  ['material', ({ material }) => words(material)],
+  ['kind', ({ kind }) => kind],
+  ['lines', (fill) => (fill.lines.length > 0 ? sayLines(fill.lines) : 'none')],
+  ['begin at', ({ lines }) => list(lines.map(({ originMm }) => originMm.join(' ')))],
+  ['sized', ({ basis }) => (basis === 'paper' ? 'on paper' : 'in the model')],
+  ['angle', ({ angle }) => angle],
+  ['origin', ({ origin }) => origin],
+  ['clear of text', ({ clearOfText }) => yes(clearOfText)],
+  ['behind the lines', ({ behind }) => yes(behind)],
+  ['layer', ({ layer }) => layer || 'any'],
+  ['colour', ({ colour }) => colourOf(colour)],
+  ['second colour', ({ secondColour }) => (secondColour === null ? 'white' : `${secondColour}`)],
+  ['angle of the gradient', ({ gradientDeg }) => `${gradientDeg}°`],
+  ['clause', ({ clause }) => words(clause)],
+];
+
+const colourOf = (number: number | null): string => (number === null ? 'of the layer' : `${number}`);
+
+const PARALLEL_SET: Settings<StandardParallelSet> = [
+  ['name', ({ name }) => name],
+  ['use', ({ use }) => words(use)],
+  ['lines', (set) => sayParallels(set)],
+  ['start', ({ startCap }) => startCap],
+  ['end', ({ endCap }) => endCap],
+  ['fill', ({ fillColour }) => (fillColour === null ? 'none' : `colour ${fillColour}`)],
+  ['clause', ({ clause }) => words(clause)],
 ];
 
 const STYLE: Settings<StandardTextStyle> = [
@@ -86,9 +163,30 @@ export function differences(before: Standard, after: Standard): Difference[] {
       [
         ['permitted widths', ({ pens }: Standard) => list(pens.seriesMm.map(mm))],
         ['default width', ({ pens }: Standard) => mm(pens.defaultMm)],
+        [
+          'widths by colour',
+          ({ pens }: Standard) =>
+            list(pens.byColour.map(({ number, widthMm }) => `${number}: ${mm(widthMm)}`)),
+        ],
+        [
+          'order of roles',
+          ({ pens }: Standard) =>
+            list(
+              pens.order.map(({ heavier, lighter, ratio }) => `${heavier} ${ratio} times ${lighter} or more`),
+            ),
+        ],
       ],
       before,
       after,
+    ),
+    ...named(
+      'Pen role',
+      [
+        ['name', ({ name }) => name],
+        ['width', ({ widthMm }) => mm(widthMm)],
+      ],
+      before.pens.roles.map(({ role, widthMm }) => ({ name: role, widthMm })),
+      after.pens.roles.map(({ role, widthMm }) => ({ name: role, widthMm })),
     ),
     ...naming(before, after),
     ...settings(
@@ -105,6 +203,23 @@ export function differences(before: Standard, after: Standard): Difference[] {
       after,
     ),
     ...named('Text style', STYLE, before.lettering.styles, after.lettering.styles),
+    ...dimensions(before, after),
+    ...named('Fill', FILL, before.fills, after.fills),
+    ...named('Parallel-line set', PARALLEL_SET, before.parallels, after.parallels),
+    ...named('Line symbol', LINE_SYMBOL, before.lineSymbols, after.lineSymbols),
+    ...named('Meaning', MEANING, before.meanings, after.meanings),
+    ...settings(
+      'Working content',
+      '',
+      [
+        ['layers', ({ working }: Standard) => list(working.layers)],
+        ['linetypes', ({ working }: Standard) => list(working.linetypes)],
+        ['text styles', ({ working }: Standard) => list(working.textStyles)],
+      ],
+      before,
+      after,
+    ),
+    ...rules(before, after),
     ...named('Linetype', LINETYPE, before.linetypes, after.linetypes),
     ...named('Layer', LAYER, before.layers, after.layers),
   ];
@@ -146,6 +261,60 @@ function named<T extends { readonly name: string }>(
     if (was) return [{ kind, name: was.name, setting: '', before: sum(was), after: null }];
     return is ? [{ kind, name: is.name, setting: '', before: null, after: sum(is) }] : [];
   });
+}
+
+/** A dimension style is what all its settings are: those it takes from its base differ with the base. */
+function dimensions(before: Standard, after: Standard): Difference[] {
+  const DIMENSION: Settings<StandardDimensionStyle & { readonly values: DimensionValues }> = [
+    ['name', ({ name }) => name],
+    ['use', ({ use }) => words(use)],
+    ['builds on', ({ base }) => base ?? 'none'],
+    ...SETTING_NAMES.map(
+      (setting) =>
+        [
+          sayName(setting),
+          ({ values }: { readonly values: DimensionValues }) => saySetting(setting, values[setting]),
+        ] as const,
+    ),
+    ['clause', ({ clause }) => words(clause)],
+  ];
+  const whole = ({ dimensions: styles }: Standard) =>
+    styles.map((style) => ({ ...style, values: dimensionValues(styles, style) }));
+  return named('Dimension style', DIMENSION, whole(before), whole(after)).map((one) =>
+    // What a whole style says is too long to be read: its own settings are enough.
+    one.setting === ''
+      ? {
+          ...one,
+          before: one.before && sayStyle(before, one.name),
+          after: one.after && sayStyle(after, one.name),
+        }
+      : one,
+  );
+}
+
+function sayStyle({ dimensions: styles }: Standard, name: string): string {
+  const style = styles.find((one) => one.name === name);
+  if (!style) return '';
+  const own = SETTING_NAMES.filter((setting) => style.settings[setting] !== undefined);
+  return [
+    style.base === null ? '' : `builds on ${style.base}`,
+    ...own.map((setting) => `${sayName(setting)} ${saySetting(setting, style.settings[setting]!)}`),
+  ]
+    .filter((part) => part !== '')
+    .join('; ');
+}
+
+function rules(before: Standard, after: Standard): Difference[] {
+  const RULE: Settings<RuleSetting> = [
+    ['is', ({ on }) => (on ? 'on' : 'off')],
+    ['weight', ({ gravity }) => gravity ?? 'as the rule comes'],
+    ['leaves alone', ({ exceptLayers }) => list(exceptLayers)],
+    ['disciplines', ({ onlyDisciplines }) => (onlyDisciplines.length > 0 ? list(onlyDisciplines) : 'all')],
+    ['tolerance', ({ tolerance }) => (tolerance === null ? 'as the rule comes' : `${tolerance}`)],
+  ];
+  return [...new Set([...Object.keys(before.rules), ...Object.keys(after.rules)])].flatMap((id) =>
+    settings('Rule', id, RULE, before.rules[id] ?? PLAIN_RULE, after.rules[id] ?? PLAIN_RULE),
+  );
 }
 
 function naming(before: Standard, after: Standard): Difference[] {

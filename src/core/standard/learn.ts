@@ -2,11 +2,17 @@ import { type Drawing, type DrawingLinetype, kindOf, layerNameOf } from '../draw
 import { BASE_LAYER, isLinetypeFromLayer, isLinetypeFromSymbol } from '../drawing/effective';
 import { OBJECT_KINDS, type ObjectKind } from '../drawing/kinds';
 import { foldName } from '../dxf/interner';
+import { lineSymbolsOf } from '../dxf/line-symbols';
+import { readOwnData, readOwnRecord } from '../dxf/own-data';
 import { isDefinitionPointLayer } from '../dxf/reserved';
-import { blankLettering } from './lettering';
+import { learnDimensions, learnFills, learnLettering, learnParallels } from './learn-styles';
+import { type LineSymbol, type PlacedSymbol, symbolBox } from './line-symbols';
 import {
-  FORMAT,
-  FORMAT_VERSION,
+  blankStandard,
+  checkStandard,
+  layerOf,
+  layerSchema,
+  lineOf,
   linetypeSchema,
   nameSchema,
   type OwnProperty,
@@ -67,58 +73,128 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
         layer.width >= 0 && STORABLE_WIDTHS_MM.includes(layer.width / 100) ? layer.width / 100 : null;
       if (widthMm !== null) widths.add(widthMm);
       const found = kinds.get(foldName(layer.name)) ?? new Set<ObjectKind>();
-      return {
+      const learnt = layerOf({
         name: layer.name,
-        purpose: '',
+        purpose: layer.description.trim().slice(0, 500),
         kinds: OBJECT_KINDS.filter((kind) => found.has(kind)),
         colour: layer.colour,
         linetype: layer.linetype,
         widthMm,
         prints: layer.prints,
-        required: false,
         ownValuesAllowed: [...(own.get(foldName(layer.name)) ?? [])].sort(),
-        clause: '',
-      };
+      });
+      // A template carries what the format has no place for.
+      const kept = layerSchema.safeParse({ ...learnt, ...ownOf(readOwnData(drawing.reader, layer.range)) });
+      return kept.success ? kept.data : learnt;
     });
   const used = new Set(layers.map((layer) => foldName(layer.linetype)));
   const mmPerUnit = paperMmPerPatternUnit(drawing);
+  const symbols = lineSymbolsOf(drawing);
   const linetypes = [...drawing.linetypes.values()]
     .filter((linetype) => !isLinetypeFromLayer(linetype.name) && !isLinetypeFromSymbol(linetype.name))
     .filter((linetype) => used.has(foldName(linetype.name)) || linetype.elements.length > 0)
-    .map((linetype) => ({
-      name: linetype.name,
-      description: linetype.description.slice(0, 200),
-      elementsMm: linetype.elements.slice(0, 12).map((length) => tidy(length * mmPerUnit)),
-      words: wordsOf(drawing, linetype, mmPerUnit),
-    }))
-    // Words that do not fit their gap are not learnt: what is known of them is not what the drawing shows.
-    .map((linetype) => (linetypeSchema.safeParse(linetype).success ? linetype : { ...linetype, words: [] }))
-    // Patterns that no standard can hold (they begin with a gap, say) are learnt by name alone, if a layer uses them.
-    .map((linetype) =>
-      linetypeSchema.safeParse(linetype).success ? linetype : { ...linetype, elementsMm: [] },
-    )
-    .filter((linetype) => nameSchema.safeParse(linetype.name).success);
+    .filter((linetype) => nameSchema.safeParse(linetype.name).success)
+    .map((linetype) => linetypeFrom(drawing, linetype, mmPerUnit, symbols));
   for (const layer of layers)
     if (
       !linetypes.some((linetype) => foldName(linetype.name) === foldName(layer.linetype)) &&
       foldName(layer.linetype) !== 'continuous'
     )
-      linetypes.push({ name: layer.linetype, description: '', elementsMm: [], words: [] });
+      linetypes.push(lineOf({ name: layer.linetype }));
   widths.add(COMMON_DEFAULT_MM);
-  return {
-    format: FORMAT,
-    formatVersion: FORMAT_VERSION,
-    name: standardName,
-    edition: 'Draft 1',
+  const layerNames = new Set(layers.map((layer) => foldName(layer.name)));
+  const linetypeNames = new Set(linetypes.map((linetype) => foldName(linetype.name)));
+  const lettering = learnLettering(drawing, mmPerUnit);
+  const dimensions = learnDimensions(drawing, mmPerUnit, lettering, linetypeNames);
+  for (const { settings } of dimensions)
+    for (const mm of [settings.linePenMm, settings.extensionPenMm]) if (mm != null) widths.add(mm);
+  const blank = blankStandard(standardName);
+  const learnt: Standard = {
+    ...blank,
     pens: {
+      ...blank.pens,
       seriesMm: [...widths].filter((mm) => STORABLE_WIDTHS_MM.includes(mm)).sort((a, b) => a - b),
       defaultMm: COMMON_DEFAULT_MM,
     },
-    naming: { layers: null },
-    lettering: blankLettering(),
+    lettering,
+    dimensions,
+    fills: learnFills(drawing, layerNames),
+    parallels: learnParallels(drawing, drawing.unitMm ?? 1, linetypeNames),
+    lineSymbols: [...symbols],
     linetypes,
     layers,
   };
+  return withKept(drawing, learnt);
+}
+
+/** Name of the record in which a template keeps the parts of a standard that drawings have no place for. */
+export const KEPT_RECORD = 'ZINC_WARDEN_STANDARD';
+
+const ownOf = (data: unknown): Record<string, unknown> =>
+  data !== null && typeof data === 'object' ? (data as Record<string, unknown>) : {};
+
+/**
+ * Takes over what a template keeps beside its records, as far as it goes with what was found in them. Without it the
+ * layers lose the roles and meanings that nothing explains.
+ */
+function withKept(drawing: Drawing, learnt: Standard): Standard {
+  const kept = ownOf(readOwnRecord(drawing.reader, KEPT_RECORD));
+  const lettering = { ...learnt.lettering, ...ownOf(kept.lettering) };
+  const whole = checkStandard({ ...learnt, ...kept, lettering });
+  if ('standard' in whole) return whole.standard;
+  const plain = {
+    ...learnt,
+    layers: learnt.layers.map((layer) => ({ ...layer, role: '', meaning: '' })),
+  };
+  return plain;
+}
+
+function linetypeFrom(
+  drawing: Drawing,
+  linetype: DrawingLinetype,
+  mmPerUnit: number,
+  symbols: readonly LineSymbol[],
+): StandardLinetype {
+  const plain = lineOf({ name: linetype.name, description: linetype.description.slice(0, 200) });
+  const elementsMm = linetype.elements.slice(0, 12).map((length) => tidy(length * mmPerUnit));
+  const kept = ownOf(readOwnData(drawing.reader, linetype.range));
+  const words = wordsOf(drawing, linetype, mmPerUnit);
+  const placed = symbolsOf(linetype, mmPerUnit, symbols);
+  // Words that do not fit their gap are not learnt: what is known of them is not what the drawing shows. Patterns that
+  // no standard can hold (they begin with a gap, say) are learnt by name alone.
+  for (const tried of [
+    { ...plain, elementsMm, words, symbols: placed, ...kept },
+    { ...plain, elementsMm, words, symbols: placed },
+    { ...plain, elementsMm },
+  ]) {
+    const made = linetypeSchema.safeParse(tried);
+    if (made.success) return made.data;
+  }
+  return plain;
+}
+
+/** Symbols on a line whose geometry the drawing holds too. */
+function symbolsOf(
+  linetype: DrawingLinetype,
+  mmPerUnit: number,
+  symbols: readonly LineSymbol[],
+): PlacedSymbol[] {
+  return [...linetype.marks].flatMap(([element, mark]) => {
+    const symbol = symbols.find((one) => one.number === mark.symbolNumber);
+    if (mark.symbolNumber === 0 || !symbol) return [];
+    const scale = tidy(mark.scale * mmPerUnit);
+    // A symbol that sits has its foot on the line.
+    const sits = Math.abs(mark.dy * mmPerUnit + symbolBox(symbol, scale).minY) < 1e-6;
+    return [
+      {
+        element,
+        symbol: symbol.name,
+        scale,
+        place: sits ? ('sitting' as const) : ('centred' as const),
+        upright: mark.upright,
+      },
+    ];
+  });
 }
 
 /** Linetypes are held in paper units; drawings that measure in inches hold them in inches. */

@@ -6,14 +6,14 @@ import { readDrawing } from '../dxf/interpret';
 import { buildPicture } from '../picture/build';
 import { learnStandard } from './learn';
 import { clearanceMm, familyName, parseElements, sayElements, withWords, wordWidthMm } from './line-words';
-import { linetypeSchema, type StandardLinetype } from './standard';
+import { lineOf, linetypeSchema, type StandardLinetype } from './standard';
 
-const service: StandardLinetype = {
+const service: StandardLinetype = lineOf({
   name: 'Service-W',
   description: 'Water',
   elementsMm: [12, -4],
   words: [{ element: 1, text: 'W', heightMm: 1, upright: false }],
-};
+});
 
 describe('words on a line', () => {
   it('stand clear in their gap', () => {
@@ -64,12 +64,8 @@ describe('words on a line', () => {
   });
 
   it('names a family after its base', () => {
-    const line = (name: string, text: string): StandardLinetype => ({
-      name,
-      description: '',
-      elementsMm: [12, -4],
-      words: [{ element: 1, text, heightMm: 1, upright: false }],
-    });
+    const line = (name: string, text: string): StandardLinetype =>
+      lineOf({ name, elementsMm: [12, -4], words: [{ element: 1, text, heightMm: 1, upright: false }] });
     expect(familyName(line('OHW-Fuel', 'FUEL'), 'GAS')).toBe('OHW-GAS');
     expect(familyName(line('Fuel-main', 'FUEL'), 'GAS')).toBe('GAS-main');
     expect(familyName(line('OHW-Pipe', 'W'), 'GAS')).toBe('OHW-Pipe-GAS');

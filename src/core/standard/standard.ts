@@ -2,9 +2,16 @@ import { z } from 'zod';
 import { OBJECT_KINDS } from '../drawing/kinds';
 import { foldName } from '../dxf/interner';
 import { fail, ok, type Result } from '../result';
+import { dimensionStyleSchema, familyFaults } from './dimension-settings';
+import { fillSchema } from './fills';
 import { blankLettering, letteringSchema } from './lettering';
+import { lineSymbolSchema, placedSymbolSchema, symbolBox } from './line-symbols';
 import { clearanceMm, wordWidthMm } from './line-words';
+import { meaningSchema } from './meanings';
 import { namingSchema } from './naming';
+import { parallelSetSchema } from './parallels';
+import { colourWidthSchema, penOrderSchema, penRoleSchema } from './pens';
+import { ruleSettingsSchema } from './rule-settings';
 
 /** Pen widths that the exchange format can hold, mm. Source: published DXF reference. */
 export const STORABLE_WIDTHS_MM: readonly number[] = [
@@ -60,6 +67,20 @@ export const layerSchema = z.strictObject({
     .array(z.enum(PROPERTIES))
     .default([])
     .meta({ description: 'Approved exceptions: what objects on the layer may carry as their own value.' }),
+  discipline: z
+    .string()
+    .trim()
+    .max(60)
+    .default('')
+    .meta({ description: 'Trade that the layer belongs to; empty for all.' }),
+  role: z.string().trim().max(60).default('').meta({ description: 'Role of its pen; empty for none.' }),
+  meaning: z
+    .string()
+    .trim()
+    .max(60)
+    .default('')
+    .meta({ description: 'What its lines mean; empty for anything.' }),
+  notes: z.string().trim().max(2000).default(''),
   clause: z.string().trim().max(40).default('').meta({ description: 'Clause of the office standard.' }),
 });
 
@@ -85,9 +106,44 @@ export const linetypeSchema = z
       )
       .max(12)
       .default([]),
+    symbols: z.array(placedSymbolSchema).max(12).default([]),
+    basis: z
+      .enum(['paper', 'model'])
+      .default('paper')
+      .meta({ description: 'Whether its lengths are mm on paper or mm in the model.' }),
+    ends: z
+      .strictObject({
+        insetMm: z
+          .number()
+          .min(0)
+          .max(100)
+          .default(0)
+          .meta({ description: 'How far the line stops short of its ends.' }),
+        whole: z
+          .boolean()
+          .default(true)
+          .meta({ description: 'Only whole repeats, the rest shared by the ends.' }),
+      })
+      .prefault({}),
+    clause: z.string().trim().max(40).default(''),
+    notes: z.string().trim().max(2000).default(''),
   })
   .superRefine((linetype, context) => {
     const { elementsMm } = linetype;
+    const taken = new Set<number>();
+    for (const [kind, marks] of [
+      ['words', linetype.words],
+      ['symbols', linetype.symbols],
+    ] as const)
+      for (const [i, { element }] of marks.entries()) {
+        if (taken.has(element))
+          context.addIssue({
+            code: 'custom',
+            path: [kind, i],
+            message: 'a gap holds one word or one symbol',
+          });
+        taken.add(element);
+      }
     for (const [i, word] of linetype.words.entries()) {
       const gap = elementsMm[word.element];
       const complainOf = (message: string): void =>
@@ -110,8 +166,32 @@ export const pensSchema = z
   .strictObject({
     seriesMm: z.array(storableWidth).min(1, 'at least one pen width is needed'),
     defaultMm: storableWidth.meta({ description: 'What “default width” means in this office, mm.' }),
+    roles: z.array(penRoleSchema).max(40).default([]),
+    order: z.array(penOrderSchema).max(100).default([]),
+    byColour: z
+      .array(colourWidthSchema)
+      .max(255)
+      .default([])
+      .meta({ description: 'Where widths come from colours: the width of each colour number.' }),
   })
   .superRefine((pens, context) => {
+    const roles = new Set<string>();
+    for (const [i, { role, widthMm }] of pens.roles.entries()) {
+      const complain = (field: string, message: string): void =>
+        context.addIssue({ code: 'custom', path: ['roles', i, field], message });
+      if (roles.has(role.toLowerCase())) complain('role', `“${role}” is there twice`);
+      roles.add(role.toLowerCase());
+      if (!pens.seriesMm.includes(widthMm))
+        complain('widthMm', `${widthMm} mm is not among the permitted pen widths`);
+    }
+    for (const [i, order] of pens.order.entries())
+      for (const side of ['heavier', 'lighter'] as const)
+        if (!roles.has(order[side].toLowerCase()))
+          context.addIssue({
+            code: 'custom',
+            path: ['order', i, side],
+            message: `there is no role “${order[side]}”`,
+          });
     for (let i = 1; i < pens.seriesMm.length; i++)
       if (pens.seriesMm[i] <= pens.seriesMm[i - 1])
         context.addIssue({
@@ -121,8 +201,16 @@ export const pensSchema = z
         });
   });
 
-export const GRAVITIES = ['must', 'should', 'note'] as const;
-export type Gravity = (typeof GRAVITIES)[number];
+/** What serves only while drawing and must never print: names, * stands for any letters. */
+const workingSchema = z
+  .strictObject({
+    layers: z.array(z.string().trim().min(1).max(255)).max(500).default([]),
+    linetypes: z.array(z.string().trim().min(1).max(255)).max(500).default([]),
+    textStyles: z.array(z.string().trim().min(1).max(255)).max(500).default([]),
+  })
+  .prefault({});
+
+export { GRAVITIES, type Gravity } from './rule-settings';
 
 export const FORMAT = 'zinc-warden-standard';
 export const FORMAT_VERSION = 1;
@@ -141,13 +229,26 @@ export const standardSchema = z
     lettering: letteringSchema
       .prefault({})
       .meta({ description: 'Text styles, permitted heights, smallest height on each sheet.' }),
+    dimensions: z.array(dimensionStyleSchema).max(200).default([]),
+    fills: z.array(fillSchema).max(500).default([]),
+    parallels: z.array(parallelSetSchema).max(200).default([]),
+    lineSymbols: z
+      .array(lineSymbolSchema)
+      .max(255)
+      .default([])
+      .meta({ description: 'Small symbols that linetypes carry.' }),
     linetypes: z.array(linetypeSchema).max(500),
+    meanings: z.array(meaningSchema).max(100).default([]),
+    working: workingSchema,
+    rules: ruleSettingsSchema,
     layers: z.array(layerSchema).max(10000),
   })
   .superRefine((standard, context) => {
     const complain = (path: (string | number)[], message: string): void =>
       context.addIssue({ code: 'custom', path, message });
     const linetypes = new Set<string>();
+    const roles = new Set(standard.pens.roles.map(({ role }) => foldName(role)));
+    const meanings = new Set(standard.meanings.map((meaning) => foldName(meaning.name)));
     for (const [i, linetype] of standard.linetypes.entries()) {
       if (linetypes.has(foldName(linetype.name)))
         complain(['linetypes', i, 'name'], `“${linetype.name}” is there twice`);
@@ -161,9 +262,92 @@ export const standardSchema = z
         complain(['layers', i, 'linetype'], `the standard has no linetype “${layer.linetype}”`);
       if (layer.widthMm !== null && !standard.pens.seriesMm.includes(layer.widthMm))
         complain(['layers', i, 'widthMm'], `${layer.widthMm} mm is not among the permitted pen widths`);
+      if (layer.role !== '' && !roles.has(foldName(layer.role)))
+        complain(['layers', i, 'role'], `the pens have no role “${layer.role}”`);
+      if (layer.meaning !== '' && !meanings.has(foldName(layer.meaning)))
+        complain(['layers', i, 'meaning'], `there is no meaning “${layer.meaning}”`);
     }
+    checkParts(standard, linetypes, layers, complain);
   })
   .meta({ title: 'Drawing standard of an office', description: 'One edition of a standard.' });
+
+interface Parts {
+  readonly dimensions: z.infer<typeof dimensionStyleSchema>[];
+  readonly fills: z.infer<typeof fillSchema>[];
+  readonly parallels: z.infer<typeof parallelSetSchema>[];
+  readonly lineSymbols: z.infer<typeof lineSymbolSchema>[];
+  readonly linetypes: z.infer<typeof linetypeSchema>[];
+  readonly meanings: z.infer<typeof meaningSchema>[];
+  readonly lettering: z.infer<typeof letteringSchema>;
+  readonly pens: z.infer<typeof pensSchema>;
+}
+
+/** What definitions ask of one another: names that must be there, and once only. */
+function checkParts(
+  standard: Parts,
+  linetypes: ReadonlySet<string>,
+  layers: ReadonlySet<string>,
+  complain: (path: (string | number)[], message: string) => void,
+): void {
+  const isLinetype = (name: string): boolean =>
+    name === '' || foldName(name) === 'continuous' || linetypes.has(foldName(name));
+  const once = (kind: 'fills' | 'parallels' | 'lineSymbols' | 'meanings'): void => {
+    const names = new Set<string>();
+    for (const [i, { name }] of standard[kind].entries()) {
+      if (names.has(foldName(name))) complain([kind, i, 'name'], `“${name}” is there twice`);
+      names.add(foldName(name));
+    }
+  };
+  for (const kind of ['fills', 'parallels', 'lineSymbols', 'meanings'] as const) once(kind);
+  for (const { path, message } of familyFaults(standard.dimensions))
+    complain(['dimensions', ...path], message);
+  const styles = new Set(standard.lettering.styles.map(({ name }) => foldName(name)));
+  for (const [i, { settings }] of standard.dimensions.entries()) {
+    const at = (name: string): (string | number)[] => ['dimensions', i, 'settings', name];
+    for (const name of ['lineLinetype', 'extensionLinetype1', 'extensionLinetype2'] as const)
+      if (!isLinetype(settings[name] ?? ''))
+        complain(at(name), `the standard has no linetype “${settings[name]}”`);
+    if (settings.textStyle && !styles.has(foldName(settings.textStyle)))
+      complain(at('textStyle'), `the standard has no text style “${settings.textStyle}”`);
+    for (const name of ['linePenMm', 'extensionPenMm'] as const) {
+      const mm = settings[name];
+      if (mm != null && !standard.pens.seriesMm.includes(mm))
+        complain(at(name), `${mm} mm is not among the permitted pen widths`);
+    }
+  }
+  for (const [i, { layer }] of standard.fills.entries())
+    if (layer !== '' && !layers.has(foldName(layer)))
+      complain(['fills', i, 'layer'], `the standard has no layer “${layer}”`);
+  for (const [i, { lines }] of standard.parallels.entries())
+    for (const [j, { linetype }] of lines.entries())
+      if (!isLinetype(linetype))
+        complain(['parallels', i, 'lines', j, 'linetype'], `the standard has no linetype “${linetype}”`);
+  const roles = new Set(standard.pens.roles.map(({ role }) => foldName(role)));
+  for (const [i, { linetype, role }] of standard.meanings.entries()) {
+    if (!isLinetype(linetype))
+      complain(['meanings', i, 'linetype'], `the standard has no linetype “${linetype}”`);
+    if (role !== '' && !roles.has(foldName(role)))
+      complain(['meanings', i, 'role'], `the pens have no role “${role}”`);
+  }
+  const numbers = new Set<number>();
+  for (const [i, { number }] of standard.lineSymbols.entries()) {
+    if (numbers.has(number)) complain(['lineSymbols', i, 'number'], `number ${number} is there twice`);
+    numbers.add(number);
+  }
+  for (const [i, { symbols, elementsMm }] of standard.linetypes.entries())
+    for (const [j, placed] of symbols.entries()) {
+      const symbol = standard.lineSymbols.find((one) => foldName(one.name) === foldName(placed.symbol));
+      const gap = elementsMm[placed.element];
+      if (!symbol) complain(['linetypes', i, 'symbols', j], `there is no line symbol “${placed.symbol}”`);
+      else if (gap === undefined || gap > 0)
+        complain(['linetypes', i, 'symbols', j], `“${placed.symbol}” needs a gap or a dot to stand at`);
+      else if (gap < 0 && symbolBox(symbol, placed.scale).width > -gap + 1e-9)
+        complain(
+          ['linetypes', i, 'symbols', j],
+          `“${placed.symbol}” is ${Number(symbolBox(symbol, placed.scale).width.toFixed(2))} mm wide, its gap is ${-gap} mm`,
+        );
+    }
+}
 
 export type Standard = z.infer<typeof standardSchema>;
 export type StandardLayer = z.infer<typeof layerSchema>;
@@ -242,6 +426,42 @@ export const findLayer = (standard: Standard, layer: string): StandardLayer | un
 export const findLinetype = (standard: Standard, linetype: string): StandardLinetype | undefined =>
   standard.linetypes.find((candidate) => foldName(candidate.name) === foldName(linetype));
 
+/** A linetype with nothing said beyond what is given. */
+export const lineOf = ({
+  name,
+  ...given
+}: Partial<StandardLinetype> & { name: string }): StandardLinetype => ({
+  name,
+  description: '',
+  elementsMm: [],
+  words: [],
+  symbols: [],
+  basis: 'paper',
+  ends: { insetMm: 0, whole: true },
+  clause: '',
+  notes: '',
+  ...given,
+});
+
+/** A layer with nothing said beyond what is given: white, unbroken, default width. */
+export const layerOf = ({ name, ...given }: Partial<StandardLayer> & { name: string }): StandardLayer => ({
+  name,
+  purpose: '',
+  kinds: [],
+  colour: { number: 7 },
+  linetype: 'Continuous',
+  widthMm: null,
+  prints: true,
+  required: false,
+  ownValuesAllowed: [],
+  discipline: '',
+  role: '',
+  meaning: '',
+  notes: '',
+  clause: '',
+  ...given,
+});
+
 /** A standard with nothing decided yet but the published series of pen widths. */
 export function blankStandard(officeName: string): Standard {
   return {
@@ -250,10 +470,17 @@ export function blankStandard(officeName: string): Standard {
     name: officeName,
     edition: 'Draft 1',
     // ISO 128-2, as far as drawings can hold them.
-    pens: { seriesMm: [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1, 1.4, 2], defaultMm: 0.25 },
+    pens: pensSchema.parse({ seriesMm: [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1, 1.4, 2], defaultMm: 0.25 }),
     naming: { layers: null },
     lettering: blankLettering(),
-    linetypes: [{ name: 'Continuous', description: 'Unbroken line', elementsMm: [], words: [] }],
+    dimensions: [],
+    fills: [],
+    parallels: [],
+    lineSymbols: [],
+    linetypes: [lineOf({ name: 'Continuous', description: 'Unbroken line' })],
+    meanings: [],
+    working: { layers: [], linetypes: [], textStyles: [] },
+    rules: {},
     layers: [],
   };
 }

@@ -4,7 +4,13 @@ import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { hexOf } from '@/core/drawing/colour';
 import { OBJECT_KINDS } from '@/core/drawing/kinds';
-import { type FieldFault, PROPERTIES, type Standard, type StandardLayer } from '@/core/standard/standard';
+import {
+  type FieldFault,
+  layerOf,
+  PROPERTIES,
+  type Standard,
+  type StandardLayer,
+} from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice, Field, Tick } from '../kit/Field';
 import { Stroke } from '../kit/Stroke';
@@ -12,18 +18,7 @@ import { lookOf } from './LayersView';
 import { BothSizes, EditorHead } from './parts';
 import { faultAt, type Save } from './types';
 
-const BLANK: StandardLayer = {
-  name: '',
-  purpose: '',
-  kinds: [],
-  colour: { number: 7 },
-  linetype: 'Continuous',
-  widthMm: 0.25,
-  prints: true,
-  required: false,
-  ownValuesAllowed: [],
-  clause: '',
-};
+const BLANK = layerOf({ name: '', widthMm: 0.25 });
 
 interface Props {
   readonly standard: Standard;

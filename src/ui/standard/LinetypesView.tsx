@@ -11,7 +11,7 @@ import {
   withWords,
   wordWidthMm,
 } from '@/core/standard/line-words';
-import type { FieldFault, Standard, StandardLinetype } from '@/core/standard/standard';
+import { type FieldFault, lineOf, type Standard, type StandardLinetype } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Field, Tick } from '../kit/Field';
 import { cell, cellHead } from '../kit/Page';
@@ -115,9 +115,7 @@ interface EditorProps {
 
 function LinetypeEditor({ standard, index, editable, save, onDone }: EditorProps) {
   const present: StandardLinetype =
-    index === null
-      ? { name: '', description: '', elementsMm: [6, -1.5], words: [] }
-      : standard.linetypes[index];
+    index === null ? lineOf({ name: '', elementsMm: [6, -1.5] }) : standard.linetypes[index];
   const [form, setForm] = useState(present);
   const [text, setText] = useState(sayElements(present));
   const [heightMm, setHeightMm] = useState(present.words[0]?.heightMm ?? 1.2);

@@ -48,7 +48,7 @@ export function PensView({
               value={String(defaultMm)}
               onChange={(event) =>
                 void store(
-                  { seriesMm, defaultMm: Number(event.target.value) },
+                  { ...standard.pens, defaultMm: Number(event.target.value) },
                   `Default is ${event.target.value} mm now.`,
                 )
               }
@@ -90,7 +90,7 @@ export function PensView({
                 onClick={() => {
                   const mm = added !== null && free.includes(added) ? added : free[0];
                   void store(
-                    { seriesMm: [...seriesMm, mm].sort((a, b) => a - b), defaultMm },
+                    { ...standard.pens, seriesMm: [...seriesMm, mm].sort((a, b) => a - b) },
                     `${mm} mm is permitted now.`,
                   );
                 }}
@@ -153,7 +153,7 @@ export function PensView({
                         title={layers.length > 0 ? 'Layers use it' : undefined}
                         onClick={() =>
                           void store(
-                            { seriesMm: seriesMm.filter((other) => other !== mm), defaultMm },
+                            { ...standard.pens, seriesMm: seriesMm.filter((other) => other !== mm) },
                             `${mm} mm is no longer permitted.`,
                           )
                         }

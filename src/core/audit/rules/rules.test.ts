@@ -1,32 +1,21 @@
 import { correctDrawing } from '../../correct/correct';
 import { DrawingComposer, type NewLayer } from '../../dxf/composer';
 import { readDrawing } from '../../dxf/interpret';
-import { blankStandard, type Standard, type StandardLayer } from '../../standard/standard';
+import { blankStandard, layerOf, lineOf, type Standard, type StandardLayer } from '../../standard/standard';
 import { audit } from '../engine';
 import type { Finding } from '../finding';
 import { RULES } from '.';
 
 type Version = 'AC1009' | 'AC1015' | 'AC1018' | 'AC1024' | 'AC1032';
 
-const layer = (name: string, more: Partial<StandardLayer> = {}): StandardLayer => ({
-  name,
-  purpose: '',
-  kinds: [],
-  colour: { number: 3 },
-  linetype: 'Continuous',
-  widthMm: 0.5,
-  prints: true,
-  required: false,
-  ownValuesAllowed: [],
-  clause: '',
-  ...more,
-});
+const layer = (name: string, more: Partial<StandardLayer> = {}): StandardLayer =>
+  layerOf({ name, colour: { number: 3 }, widthMm: 0.5, ...more });
 
 const standard = (...layers: StandardLayer[]): Standard => ({
   ...blankStandard('Test'),
   linetypes: [
-    { name: 'Continuous', description: '', elementsMm: [], words: [] },
-    { name: 'Broken', description: '', elementsMm: [6, -2], words: [] },
+    lineOf({ name: 'Continuous', description: '', elementsMm: [] }),
+    lineOf({ name: 'Broken', description: '', elementsMm: [6, -2] }),
   ],
   layers,
 });

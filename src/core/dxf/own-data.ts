@@ -1,0 +1,49 @@
+import { type TagRange, type TagReader, tagIs } from './document';
+import { OWN_APPLICATION } from './record-bodies';
+
+/** Data of our own in a record's extended data; null when there are none, or they cannot be read. */
+export function readOwnData(reader: TagReader, range: TagRange): unknown {
+  const { tags } = reader.document;
+  for (let tag = range.start; tag < range.end; tag++) {
+    if (tags.codes[tag] !== 1001 || !tagIs(tags, tag, OWN_APPLICATION)) continue;
+    let text = '';
+    for (let at = tag + 1; at < range.end && tags.codes[at] === 1000; at++) text += reader.text(at);
+    return parse(text);
+  }
+  return null;
+}
+
+/** Data of our own in a record of the drawing's dictionary. */
+export function readOwnRecord(reader: TagReader, name: string): unknown {
+  const { tags, objects } = reader.document;
+  for (let tag = objects.start; tag < objects.end; tag++) {
+    if (tags.codes[tag] !== 3 || !tagIs(tags, tag, name) || tags.codes[tag + 1] !== 350) continue;
+    const handle = reader.name(tag + 1).toUpperCase();
+    const text = textOfRecord(reader, handle);
+    if (text !== '') return parse(text);
+  }
+  return null;
+}
+
+function textOfRecord(reader: TagReader, handle: string): string {
+  const { tags, objects } = reader.document;
+  for (let tag = objects.start; tag < objects.end; ) {
+    const start = tag++;
+    while (tag < objects.end && tags.codes[tag] !== 0) tag++;
+    if (!tagIs(tags, start, 'XRECORD')) continue;
+    const range = { start, end: tag };
+    if (reader.findText(range, 5).toUpperCase() !== handle) continue;
+    let text = '';
+    for (let at = start; at < tag; at++) if (tags.codes[at] === 1) text += reader.text(at);
+    return text;
+  }
+  return '';
+}
+
+function parse(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return null;
+  }
+}

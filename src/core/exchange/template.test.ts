@@ -1,0 +1,71 @@
+import { demoStandard } from '../../../demo/standard';
+import { audit } from '../audit/engine';
+import { readDrawing } from '../dxf/interpret';
+import { dimensionValues, ownSettings } from '../standard/dimension-settings';
+import { learnStandard } from '../standard/learn';
+import { checkStandard, type Standard } from '../standard/standard';
+import { templateDrawing } from './template';
+
+function read(bytes: Uint8Array) {
+  const drawing = readDrawing(bytes);
+  if (!drawing.ok) throw new Error(drawing.problem.message);
+  return drawing.value;
+}
+
+describe('a template', () => {
+  const made = templateDrawing(demoStandard);
+  const drawing = read(made.bytes);
+
+  it('has no findings against its own edition', () => {
+    expect(audit(drawing, demoStandard).findings).toEqual([]);
+    // R12 has no place for widths: that this cannot be checked is all there is to say.
+    const old = audit(read(templateDrawing(demoStandard, 'R12').bytes), demoStandard).findings;
+    expect(old.map(({ rule }) => rule)).toEqual(['pens/not-held']);
+  });
+
+  it('gives the standard back', () => {
+    const learnt = learnStandard(drawing, demoStandard.name);
+    expect(checkStandard(learnt)).toHaveProperty('standard');
+    expect(byName(learnt)).toEqual(byName({ ...demoStandard, edition: learnt.edition }));
+  });
+
+  it('leaves nothing out, but in R12 what that version has no place for, and says so', () => {
+    expect(made.leftOut).toEqual([]);
+    expect(templateDrawing(demoStandard, 'R12').leftOut).toEqual([
+      'words and symbols of linetypes: OHW-Fuel, OHW-Fence',
+      'parallel-line sets',
+      'pen widths, and which layers print',
+      'sheet sizes: R12 has one sheet without a size',
+      'fills as such: their lines are drawn one by one',
+    ]);
+  });
+
+  it('has a sheet of each size', () => {
+    expect(
+      drawing.sheets.map(({ name, paper }) => [name, paper && `${paper.widthMm} × ${paper.heightMm}`]),
+    ).toEqual([
+      ['A0', '1189 × 841'],
+      ['A1', '841 × 594'],
+      ['A2', '594 × 420'],
+      ['A3', '420 × 297'],
+      ['A4', '297 × 210'],
+      ['Fills', expect.any(String)],
+    ]);
+  });
+});
+
+/** The order of definitions is the file's own; a dimension style is what all its settings are. */
+function byName(standard: Standard): unknown {
+  const sort = <T extends { name: string }>(list: readonly T[]): T[] =>
+    [...list].sort((a, b) => a.name.localeCompare(b.name));
+  return {
+    ...standard,
+    linetypes: sort(standard.linetypes),
+    layers: sort(standard.layers),
+    fills: sort(standard.fills),
+    dimensions: sort(standard.dimensions).map((style) => {
+      const values = dimensionValues(standard.dimensions, style);
+      return { ...style, values, settings: ownSettings(standard.dimensions, style.base, values) };
+    }),
+  };
+}

@@ -1,0 +1,320 @@
+import { terminatorParts } from '../dimension/terminators';
+import { rgbOf } from '../drawing/colour';
+import type { ObjectKind } from '../drawing/kinds';
+import { DrawingComposer, type Point, type Props } from '../dxf/composer';
+import { dimensionRecord, TERMINATOR_SYMBOLS } from '../dxf/dimension-record';
+import { nearestNumber } from '../dxf/editor';
+import { foldName } from '../dxf/interner';
+import { marksOf } from '../dxf/linetype-marks';
+import type { LineFamily } from '../geometry/hatch';
+import { hatchPieces } from '../geometry/hatch';
+import { dimensionValues, type StandardDimensionStyle } from '../standard/dimension-settings';
+import { familiesOf, type StandardFill } from '../standard/fills';
+import { KEPT_RECORD } from '../standard/learn';
+import { SHEET_SIZES_MM, SHEETS } from '../standard/lettering';
+import { inOrder } from '../standard/parallels';
+import type { Standard, StandardLayer } from '../standard/standard';
+
+export const TEMPLATE_VERSIONS = { '2010': 'AC1024', R12: 'AC1009' } as const;
+export type TemplateVersion = keyof typeof TEMPLATE_VERSIONS;
+
+/** File of compiled shapes that a template with symbols on lines needs beside it. */
+export const SHAPE_FILE = 'line-symbols.shx';
+const SHAPE_STYLE = 'LINE-SYMBOLS';
+
+/** Every definition of a standard put into a drawing that is being made: layers, linetypes, styles, sets. */
+export function putDefinitions(file: DrawingComposer, standard: Standard): void {
+  const old = file.version === 'AC1009';
+  if (standard.lineSymbols.length > 0 && !old)
+    file.textStyle({
+      name: SHAPE_STYLE,
+      font: SHAPE_FILE,
+      height: 0,
+      widthFactor: 1,
+      slantDeg: 0,
+      shapes: true,
+    });
+  for (const linetype of standard.linetypes) {
+    if (foldName(linetype.name) === 'continuous') continue;
+    const { basis, ends, clause, notes } = linetype;
+    file.linetype(
+      linetype.name,
+      linetype.description,
+      linetype.elementsMm,
+      marksOf(linetype, {
+        style: { name: 'Standard', height: 0 },
+        mmPerUnit: 1,
+        symbols: { of: standard.lineSymbols, style: SHAPE_STYLE },
+      }),
+      { basis, ends, clause, notes },
+    );
+  }
+  for (const layer of standard.layers) putLayer(file, layer);
+  for (const style of standard.lettering.styles) {
+    const { use, font, face, lineSpacing, justification, clause } = style;
+    const family = face === 'stroke' ? '' : font || FACE_FAMILIES[face];
+    file.textStyle({
+      name: style.name,
+      font: face === 'stroke' ? font || 'txt' : `${family}.ttf`,
+      height: 0,
+      lastHeight: style.heightMm,
+      widthFactor: style.widthFactor,
+      slantDeg: style.slantDeg,
+      family,
+      bold: face === 'sans-bold',
+      own: { use, font, face, lineSpacing, justification, clause },
+    });
+  }
+  putTerminators(file, standard.dimensions);
+  for (const style of standard.dimensions) {
+    const { use, base, clause } = style;
+    file.dimensionStyle(style.name, dimensionRecord(dimensionValues(standard.dimensions, style)), {
+      use,
+      base,
+      clause,
+    });
+  }
+  for (const set of standard.parallels) {
+    const ordered = inOrder(set);
+    file.parallelSet({
+      name: set.name,
+      description: set.use,
+      lines: ordered.lines.map(({ offsetMm, colour, linetype }) => ({
+        offset: offsetMm,
+        colour: colour ?? 256,
+        linetype: linetype || 'BYLAYER',
+      })),
+      startCap: set.startCap,
+      endCap: set.endCap,
+      fillColour: set.fillColour,
+      own: { use: set.use, clause: set.clause },
+    });
+  }
+}
+
+const FACE_FAMILIES = {
+  sans: 'Barlow',
+  'sans-bold': 'Barlow',
+  serif: 'Source Serif 4',
+  mono: 'Spline Sans Mono',
+} as const;
+
+function putLayer(file: DrawingComposer, layer: StandardLayer): void {
+  const { purpose, kinds, required, ownValuesAllowed, discipline, role, meaning, notes, clause } = layer;
+  const rgb = 'rgb' in layer.colour ? layer.colour.rgb : undefined;
+  file.layer({
+    name: layer.name,
+    colour: 'rgb' in layer.colour ? nearestNumber(layer.colour.rgb) : layer.colour.number,
+    rgb,
+    linetype: layer.linetype,
+    widthMm: layer.widthMm,
+    prints: layer.prints,
+    description: purpose,
+    own: { purpose, kinds, required, ownValuesAllowed, discipline, role, meaning, notes, clause },
+  });
+}
+
+/** Symbols of the terminators in use, under the names that the format gives them. */
+function putTerminators(file: DrawingComposer, styles: readonly StandardDimensionStyle[]): void {
+  const used = new Set(
+    styles.flatMap((style) => {
+      const v = dimensionValues(styles, style);
+      return [v.terminator1, v.terminator2, v.leaderTerminator];
+    }),
+  );
+  const own: Props = { layer: '0', colour: 0 };
+  for (const terminator of used) {
+    const name = TERMINATOR_SYMBOLS[terminator];
+    if (name === '') continue;
+    file.symbol(name, (space) => {
+      for (const part of terminatorParts(terminator)) {
+        if (part.kind === 'circle') {
+          if (part.full)
+            space.polyline(
+              own,
+              [
+                [part.radius / 2, 0],
+                [-part.radius / 2, 0],
+              ],
+              true,
+              [1, 1],
+              part.radius,
+            );
+          else space.circle(own, [part.x, part.y], part.radius);
+          continue;
+        }
+        const points: Point[] = [];
+        for (let i = 0; i < part.points.length; i += 2) points.push([part.points[i], part.points[i + 1]]);
+        if (part.kind === 'line' && !part.heavy && points.length === 2) space.line(own, points[0], points[1]);
+        else if (part.kind === 'fill')
+          space.solid(own, [points[0], points[1], points[2], points[3] ?? points[2]]);
+        else space.polyline(own, points, false, [], part.heavy ? 0.15 : 0);
+      }
+    });
+  }
+}
+
+/** The layer of the standard that takes a kind of object: the one that takes the fewest others, printing before not. */
+export function layerFor(standard: Standard, kind: ObjectKind): StandardLayer | undefined {
+  const takes = standard.layers.filter(({ kinds }) => kinds.length === 0 || kinds.includes(kind));
+  const breadth = ({ kinds, prints }: StandardLayer): number =>
+    (kinds.length === 0 ? 100 : kinds.length) + (prints ? 0 : 1000);
+  return takes.sort((a, b) => breadth(a) - breadth(b))[0];
+}
+
+const SAMPLE_MM = { width: 44, height: 30, gap: 12, columns: 8 } as const;
+
+/**
+ * A drawing to begin with: every layer, linetype, text style, dimension style and parallel-line set of an edition,
+ * sheets of all sizes, and a sheet with a sample of each fill.
+ * @returns the file, and what its version cannot hold, in words
+ */
+export function templateDrawing(
+  standard: Standard,
+  version: TemplateVersion = '2010',
+): { readonly bytes: Uint8Array; readonly leftOut: readonly string[] } {
+  const leftOut: string[] = [];
+  const file = new DrawingComposer({ version: TEMPLATE_VERSIONS[version], units: 4 });
+  const old = version === 'R12';
+  putDefinitions(file, standard);
+  if (old) {
+    const marked = standard.linetypes.filter(({ words, symbols }) => words.length + symbols.length > 0);
+    if (marked.length > 0)
+      leftOut.push(`words and symbols of linetypes: ${marked.map(({ name }) => name).join(', ')}`);
+    if (standard.parallels.length > 0) leftOut.push('parallel-line sets');
+    if (standard.layers.some(({ prints, widthMm }) => !prints || widthMm !== null))
+      leftOut.push('pen widths, and which layers print');
+    leftOut.push('sheet sizes: R12 has one sheet without a size');
+  } else
+    for (const symbol of standard.lineSymbols)
+      file.symbol(
+        `${SHAPE_STYLE}-${symbol.number}`,
+        (space) => {
+          for (const stroke of symbol.strokes) space.polyline({ layer: '0' }, pairs(stroke));
+        },
+        { lineSymbol: symbol.name, number: symbol.number },
+      );
+  const sizes = old ? [] : SHEETS;
+  for (const name of sizes) file.sheet(name, ...SHEET_SIZES_MM[name]);
+  if (standard.fills.length > 0) {
+    const sampled = putSamples(file, standard, old);
+    if (!sampled) leftOut.push('samples of fills: no layer of the standard takes fills');
+    else if (old) leftOut.push('fills as such: their lines are drawn one by one');
+  }
+  if (!old) {
+    const { pens, naming, lettering, meanings, working, rules } = standard;
+    const { heightsMm, smallestMm } = lettering;
+    file.keep(KEPT_RECORD, {
+      name: standard.name,
+      edition: standard.edition,
+      pens,
+      naming,
+      lettering: { heightsMm, smallestMm },
+      meanings,
+      working,
+      rules,
+    });
+  }
+  return { bytes: file.bytes(), leftOut };
+}
+
+const pairs = (stroke: readonly number[]): Point[] =>
+  Array.from({ length: stroke.length / 2 }, (_, i): Point => [stroke[2 * i], stroke[2 * i + 1]]);
+
+/** A sheet with each fill in a rectangle, its name under it where the standard has a layer for text. */
+function putSamples(file: DrawingComposer, standard: Standard, old: boolean): boolean {
+  const filled = layerFor(standard, old ? 'line' : 'fill');
+  const lettered = layerFor(standard, 'text');
+  const style = standard.lettering.styles[0];
+  const hosts = standard.fills.filter(({ layer }) => layer !== '' || filled);
+  if (hosts.length === 0) return false;
+  const { width, height, gap, columns } = SAMPLE_MM;
+  const rows = Math.ceil(hosts.length / columns);
+  const sheet = file.sheet(
+    'Fills',
+    20 + columns * (width + gap),
+    Math.max(297, 30 + rows * (height + gap + 6)),
+  );
+  for (const [i, fill] of hosts.entries()) {
+    const x = 20 + (i % columns) * (width + gap);
+    const y = 20 + Math.floor(i / columns) * (height + gap + 6) + 8;
+    const props: Props = { layer: (old ? filled : undefined)?.name ?? (fill.layer || filled!.name) };
+    putFill(sheet, props, fill, [x, y], [width, height], old);
+    if (lettered && style)
+      sheet.text({ layer: lettered.name }, [x, y - 6], style.heightMm, fill.name, { style: style.name });
+  }
+  return true;
+}
+
+/** Fills of the model are shown at this scale on their sheet. */
+const SAMPLE_SCALE = 1 / 20;
+
+type Space = ReturnType<DrawingComposer['sheet']>;
+
+/** One fill in a rectangle on paper. */
+export function putFill(
+  space: Space,
+  props: Props,
+  fill: StandardFill,
+  [x, y]: Point,
+  [width, height]: Point,
+  asLines = false,
+): void {
+  const corners: Point[] = [
+    [x, y],
+    [x + width, y],
+    [x + width, y + height],
+    [x, y + height],
+  ];
+  const scale = fill.basis === 'model' ? SAMPLE_SCALE : 1;
+  const families = fill.kind === 'lines' ? familiesOf(fill, scale) : [];
+  if (asLines) {
+    putLines(space, props, corners, families);
+    return;
+  }
+  const { material, basis, angle, origin, clearOfText, behind, clause, lines, colour, secondColour } = fill;
+  const { kind, gradientDeg, layer, name } = fill;
+  const rgb = (number: number | null, fallback: number): number =>
+    number === null ? fallback : rgbOf({ number });
+  space.patternFill(
+    { ...props, ...(colour === null ? {} : { colour }) },
+    [corners],
+    {
+      name: kind === 'lines' ? name : 'SOLID',
+      angleDeg: 0,
+      scale,
+      families,
+      ...(kind === 'gradient'
+        ? { gradient: { from: rgb(colour, 0), to: rgb(secondColour, 0xffffff), angleDeg: gradientDeg } }
+        : {}),
+    },
+    {
+      // What the format says itself is read from there; a solid has no name of its own.
+      ...(kind === 'lines' ? {} : { name, lines, secondColour, gradientDeg }),
+      material,
+      basis,
+      angle,
+      origin,
+      clearOfText,
+      behind,
+      clause,
+      layer,
+    },
+  );
+}
+
+/** Most lines of one sample where fills are drawn line by line. */
+const MOST_LINES = 2000;
+
+function putLines(
+  space: Space,
+  props: Props,
+  corners: readonly Point[],
+  families: readonly LineFamily[],
+): void {
+  for (const family of families) {
+    const pieces = hatchPieces([corners.flat()], family, MOST_LINES) ?? new Float64Array();
+    for (let i = 0; i < pieces.length; i += 4)
+      space.line(props, [pieces[i], pieces[i + 1]], [pieces[i + 2], pieces[i + 3]]);
+  }
+}

@@ -1,0 +1,66 @@
+import { z } from 'zod';
+
+export const CAPS = ['open', 'line', 'round'] as const;
+
+const name = z.string().trim().min(1, 'a name is needed').max(31, 'the name has at most 31 characters');
+const colour = z.int().min(1).max(255).nullable();
+
+/** Lines drawn together at set distances: walls, kerbs, ducts. */
+export const parallelSetSchema = z
+  .strictObject({
+    name,
+    use: z.string().trim().max(200).default(''),
+    lines: z
+      .array(
+        z.strictObject({
+          offsetMm: z
+            .number()
+            .min(-100000)
+            .max(100000)
+            .meta({ description: 'To the left of the drawn line; below 0 to its right.' }),
+          colour: colour.default(null).meta({ description: 'null: the colour of the layer.' }),
+          linetype: z.string().trim().max(255).default('').meta({ description: 'Empty: that of the layer.' }),
+        }),
+      )
+      .min(2, 'at least two lines are needed')
+      .max(16, 'a set has at most 16 lines'),
+    startCap: z.enum(CAPS).default('open'),
+    endCap: z.enum(CAPS).default('open'),
+    fillColour: colour.default(null).meta({ description: 'null: not filled.' }),
+    clause: z.string().trim().max(40).default(''),
+  })
+  .superRefine(({ lines }, context) => {
+    const offsets = new Set<number>();
+    for (const [i, { offsetMm }] of lines.entries()) {
+      if (offsets.has(offsetMm))
+        context.addIssue({
+          code: 'custom',
+          path: ['lines', i, 'offsetMm'],
+          message: `two lines lie at ${offsetMm} mm`,
+        });
+      offsets.add(offsetMm);
+    }
+  });
+export type StandardParallelSet = z.infer<typeof parallelSetSchema>;
+export type ParallelLines = StandardParallelSet['lines'];
+
+/** Distance from the outermost line on one side to that on the other, mm. */
+export const widthOf = ({ lines }: Pick<StandardParallelSet, 'lines'>): number => {
+  const offsets = lines.map(({ offsetMm }) => offsetMm);
+  return Math.max(...offsets) - Math.min(...offsets);
+};
+
+/** The lines from the left to the right, as the exchange format orders them. */
+export const inOrder = (set: StandardParallelSet): StandardParallelSet => ({
+  ...set,
+  lines: [...set.lines].sort((a, b) => b.offsetMm - a.offsetMm),
+});
+
+/** "150, 50 (Hidden), −150": a set in words. */
+export const sayParallels = ({ lines }: Pick<StandardParallelSet, 'lines'>): string =>
+  lines
+    .map(({ offsetMm, colour: own, linetype }) => {
+      const more = [linetype, own === null ? '' : `colour ${own}`].filter((word) => word !== '');
+      return `${offsetMm} mm${more.length > 0 ? ` (${more.join(', ')})` : ''}`;
+    })
+    .join(', ');

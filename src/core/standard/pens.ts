@@ -1,0 +1,106 @@
+import { z } from 'zod';
+import type { Standard } from './standard';
+
+/** What lines are for, in the order from the heaviest that is common. Others can be added. */
+export const PEN_ROLES = [
+  'cut',
+  'outline',
+  'secondary',
+  'text',
+  'symbol',
+  'dimension',
+  'hidden',
+  'centre',
+  'fill',
+] as const;
+
+const roleName = z.string().trim().min(1, 'a role needs a name').max(60);
+
+export const penRoleSchema = z.strictObject({
+  role: roleName.meta({ description: 'What lines of this width are for.' }),
+  widthMm: z.number().positive().max(2.11),
+});
+
+/** One role is heavier than another, by a ratio at least. */
+export const penOrderSchema = z.strictObject({
+  heavier: roleName,
+  lighter: roleName,
+  ratio: z.number().min(1, 'a ratio is at least 1').max(20).default(1),
+});
+
+export type PenRole = z.infer<typeof penRoleSchema>;
+export type PenOrder = z.infer<typeof penOrderSchema>;
+
+/** Widths by colour number, for drawings whose widths come from colours. */
+export const colourWidthSchema = z.strictObject({
+  number: z.int().min(1).max(255),
+  widthMm: z.number().min(0).max(2.11),
+});
+
+/** One thing to look at, with the words that say what is wrong and what was wanted. */
+export interface PenAdvice {
+  readonly about: 'order' | 'layer' | 'colour';
+  /** Role or layer. */
+  readonly name: string;
+  readonly says: string;
+}
+
+const same = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
+const figure = (value: number): string => String(Number(value.toFixed(2)));
+
+export const widthOfRole = (pens: Standard['pens'], role: string): number | null =>
+  pens.roles.find((one) => same(one.role, role))?.widthMm ?? null;
+
+/** Orders between roles that the widths break, layers that print with another pen than their role's. */
+export function penAdvice(standard: Standard): PenAdvice[] {
+  const { pens } = standard;
+  const advice: PenAdvice[] = [];
+  for (const { heavier, lighter, ratio } of pens.order) {
+    const heavy = widthOfRole(pens, heavier);
+    const light = widthOfRole(pens, lighter);
+    if (heavy === null || light === null) continue;
+    if (heavy <= light)
+      advice.push({
+        about: 'order',
+        name: heavier,
+        says: `${heavier} (${heavy} mm) is not heavier than ${lighter} (${light} mm)`,
+      });
+    // Permitted widths are rounded, so that √2 can come out as 1.39.
+    else if (heavy / light < ratio - 0.02)
+      advice.push({
+        about: 'order',
+        name: heavier,
+        says: `${heavier} is ${figure(heavy / light)} times ${lighter}; ${figure(ratio)} times is wanted`,
+      });
+  }
+  for (const layer of standard.layers) {
+    if (layer.role === '') continue;
+    const wanted = widthOfRole(pens, layer.role);
+    const width = layer.widthMm ?? pens.defaultMm;
+    if (wanted !== null && width !== wanted)
+      advice.push({
+        about: 'layer',
+        name: layer.name,
+        says: `${layer.name} prints at ${width} mm; its role ${layer.role} is ${wanted} mm`,
+      });
+  }
+  for (const { name, says } of colourConflicts(standard)) advice.push({ about: 'colour', name, says });
+  return advice;
+}
+
+/** Layers that would print with another width where widths come from colours. */
+export function colourConflicts(standard: Standard): { readonly name: string; readonly says: string }[] {
+  const widths = new Map(standard.pens.byColour.map(({ number, widthMm }) => [number, widthMm]));
+  if (widths.size === 0) return [];
+  return standard.layers.flatMap(({ name, colour, widthMm, prints }) => {
+    if (!prints) return [];
+    if (!('number' in colour))
+      return [{ name, says: `${name} has a colour without a number: the table gives it no width` }];
+    const by = widths.get(colour.number);
+    const own = widthMm ?? standard.pens.defaultMm;
+    if (by === undefined) return [{ name, says: `colour ${colour.number} of ${name} is not in the table` }];
+    return by === own
+      ? []
+      : [{ name, says: `${name} is ${own} mm, its colour ${colour.number} prints at ${by} mm` }];
+  });
+}

@@ -1,0 +1,208 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { demoStandard } from '../../demo/standard';
+import { shapeFile } from '../../src/core/dxf/shape-file';
+import { templateDrawing } from '../../src/core/exchange/template';
+import { dimensionValues } from '../../src/core/standard/dimension-settings';
+import { circleStroke, SYMBOL_PRESETS, symbolBox } from '../../src/core/standard/line-symbols';
+import { clearanceMm, wordWidthMm } from '../../src/core/standard/line-words';
+import { gdal, python } from './python';
+
+interface Read {
+  readonly errors: string[];
+  readonly fixes: string[];
+  readonly layers: {
+    name: string;
+    colour: number;
+    linetype: string;
+    width: number | null;
+    prints: boolean | null;
+    description: string;
+  }[];
+  readonly linetypes: Record<string, { description: string; elements: Record<string, number | string>[] }>;
+  readonly styles: Record<
+    string,
+    { handle: string; font: string; width: number; slant: number; last: number; flags: number }
+  >;
+  readonly dimensions: Record<string, Record<string, number | string>>;
+  readonly sheets: Record<string, [number, number]>;
+  readonly fills: { name: string; solid: number; scale: number; layer: string; lines: unknown[] }[];
+  readonly parallels: Record<string, { elements: [number, number, string][]; flags: number }>;
+}
+
+const folder = mkdtempSync(join(tmpdir(), 'template-'));
+const fileOf = (version: '2010' | 'R12'): string => {
+  const path = join(folder, `${version}.dxf`);
+  writeFileSync(path, templateDrawing(demoStandard, version).bytes);
+  return path;
+};
+
+describe.each(['2010', 'R12'] as const)('a template in %s, read by python3-ezdxf', (version) => {
+  const path = fileOf(version);
+  const read = python<Read>('template.py', path);
+  const old = version === 'R12';
+
+  it('has no fault, and opens in GDAL', () => {
+    expect(read.errors).toEqual([]);
+    expect(read.fixes).toEqual([]);
+    expect(gdal(path).code).toBe(0);
+  });
+
+  it('has every layer', () => {
+    const own = read.layers.filter(({ name }) => !['0', 'Defpoints'].includes(name));
+    expect(own.map(({ name, colour, linetype }) => [name, colour, linetype])).toEqual(
+      demoStandard.layers.map(({ name, colour, linetype }) => [
+        name,
+        'number' in colour ? colour.number : null,
+        linetype,
+      ]),
+    );
+    if (old) return;
+    expect(own.map(({ width, prints, description }) => [width, prints, description])).toEqual(
+      demoStandard.layers.map(({ widthMm, prints, purpose }) => [
+        widthMm === null ? -3 : Math.round(widthMm * 100),
+        prints,
+        purpose,
+      ]),
+    );
+  });
+
+  it('has every linetype with its elements', () => {
+    for (const { name, description, elementsMm } of demoStandard.linetypes) {
+      expect(read.linetypes[name].description).toBe(description);
+      expect(read.linetypes[name].elements.map(({ length }) => length)).toEqual(elementsMm);
+    }
+  });
+
+  it('has every text style', () => {
+    for (const style of demoStandard.lettering.styles) {
+      const found = read.styles[style.name];
+      expect(found).toMatchObject({
+        width: style.widthFactor,
+        slant: style.slantDeg,
+        last: style.heightMm,
+        flags: 0,
+      });
+      if (style.font !== '') expect(found.font).toContain(style.font);
+    }
+  });
+
+  it('has every dimension style', () => {
+    for (const style of demoStandard.dimensions) {
+      const v = dimensionValues(demoStandard.dimensions, style);
+      const found = read.dimensions[style.name];
+      expect(found).toMatchObject({
+        dimtxt: v.textHeightMm,
+        dimasz: v.terminatorSizeMm,
+        dimexo: v.extensionOffsetMm,
+        dimexe: v.extensionOverrunMm,
+        dimdli: v.stackSpacingMm,
+        dimdle: v.lineOverrunMm,
+        dimgap: v.textOffsetMm,
+        dimlfac: v.factor,
+        dimpost: v.suffix,
+        dimalt: v.second ? 1 : 0,
+        dimscale: 0,
+        dimblk: v.terminator1 === 'slash' ? '_Oblique' : '',
+      });
+      if (!old)
+        expect(found).toMatchObject({ dimdec: v.decimals, dimlwd: 18, dimtxsty: v.textStyle, dimfxl: 3 });
+    }
+  });
+});
+
+describe('a template in 2010, read by python3-ezdxf', () => {
+  const read = python<Read>('template.py', fileOf('2010'));
+
+  it('sets words in the middle of their gap, in a text style', () => {
+    const fuel = demoStandard.linetypes.find(({ name }) => name === 'OHW-Fuel')!;
+    const [word] = fuel.words;
+    const gap = read.linetypes['OHW-Fuel'].elements[1];
+    expect(gap).toMatchObject({
+      length: -6,
+      74: 2,
+      75: 0,
+      9: 'FUEL',
+      46: 1.2,
+      340: read.styles.Standard.handle,
+    });
+    // From the end of the gap back over half the gap and half the word; the clear distance is what it says.
+    expect(gap[44]).toBeCloseTo(-(6 + wordWidthMm('FUEL', 1.2)) / 2);
+    expect(gap[45]).toBeCloseTo(-0.6);
+    const clear = 6 + Number(gap[44]);
+    expect(clear).toBeCloseTo(clearanceMm(fuel, word));
+  });
+
+  it('sets symbols in the middle of their gap, out of the file of shapes', () => {
+    // common practice: dash 12, gap 4 with a circle of radius 1: 1 clear on either side
+    const gap = read.linetypes['OHW-Fence'].elements[1];
+    const shapes = read.styles['LINE-SYMBOLS'];
+    expect(shapes).toMatchObject({ font: 'line-symbols.shx', flags: 1 });
+    expect(gap).toMatchObject({ length: -4, 74: 4, 75: 1, 46: 1, 340: shapes.handle, 44: -2, 45: 0 });
+    const box = symbolBox(demoStandard.lineSymbols[0]);
+    expect(box).toEqual({ minX: -1, minY: -1, width: 2, height: 2 });
+    expect((4 - box.width) / 2).toBe(1);
+  });
+
+  it('has every sheet, fill and parallel-line set', () => {
+    expect(read.sheets).toMatchObject({
+      A0: [1189, 841],
+      A1: [841, 594],
+      A2: [594, 420],
+      A3: [420, 297],
+      A4: [297, 210],
+    });
+    expect(read.fills.map(({ name }) => name)).toEqual(
+      demoStandard.fills.map(({ name, kind }) => (kind === 'lines' ? name : 'SOLID')),
+    );
+    const [concrete] = read.fills;
+    const spacing = 4 * Math.SQRT1_2;
+    expect(concrete.lines[0]).toEqual([
+      45,
+      [0, 0],
+      [expect.closeTo(-spacing, 9), expect.closeTo(spacing, 9)],
+      [],
+    ]);
+    for (const set of demoStandard.parallels)
+      expect(read.parallels[set.name].elements).toEqual(
+        set.lines.map(({ offsetMm, colour, linetype }) => [offsetMm, colour ?? 256, linetype || 'BYLAYER']),
+      );
+    // caps: a line at both ends; round at the second
+    expect(read.parallels['OHW-Kerb'].flags).toBe(16 + 256);
+    expect(read.parallels['OHW-Duct'].flags).toBe(1024);
+  });
+});
+
+describe('the file of shapes, read by python3-ezdxf', () => {
+  it('holds every stroke to a hundredth of a mm', () => {
+    const symbols = [
+      ...SYMBOL_PRESETS.map(({ name, strokes }, i) => ({
+        name,
+        number: i + 1,
+        strokes: strokes.map((stroke) => [...stroke]),
+      })),
+      { name: 'Weit draußen', number: 200, strokes: [[-20, -30, 45.67, 12.34], circleStroke(9, 9, 4)] },
+    ];
+    const path = join(folder, 'symbols.shx');
+    writeFileSync(path, shapeFile(symbols));
+    const read = python<Record<string, { name: string; points: [number, number][]; moves: string[] }>>(
+      'shapes.py',
+      path,
+    );
+    expect(Object.keys(read).map(Number)).toEqual(symbols.map(({ number }) => number));
+    expect(read[200].name).toBe('WEITDRAUEN');
+    for (const { number, strokes } of symbols) {
+      // The reader joins the strokes with moves; every corner is met, in order.
+      let at = 0;
+      const { points } = read[number];
+      for (const stroke of strokes)
+        for (let i = 0; i < stroke.length; i += 2) {
+          const near = ([x, y]: [number, number]): boolean =>
+            Math.hypot(x - stroke[i], y - stroke[i + 1]) < 0.0075;
+          while (at < points.length && !near(points[at])) at++;
+          expect(at).toBeLessThan(points.length);
+        }
+    }
+  });
+});
