@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { readFileSync, renameSync, statSync, writeFileSync } from 'node:fs';
-import { basename } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import { Command, CommanderError } from 'commander';
 import packageJson from '../../package.json';
 import { audit } from '../core/audit/engine';
@@ -9,12 +9,15 @@ import { RULES, ruleById } from '../core/audit/rules';
 import { NO_CHOICES, parseChoices } from '../core/correct/choices';
 import { correctDrawing } from '../core/correct/correct';
 import { readDrawing } from '../core/dxf/interpret';
+import { shapeFile } from '../core/dxf/shape-file';
+import { SHAPE_FILE, type TemplateVersion, templateDrawing } from '../core/exchange/template';
 import { inspect, inspectObjects } from '../core/inspect/inspect';
 import { fail, ok, type Problem, type Result, sayProblem } from '../core/result';
 import { differences, sayDifference } from '../core/standard/differences';
 import { learnStandard } from '../core/standard/learn';
 import { parseStandard, type Standard, standardJsonSchema, writeStandard } from '../core/standard/standard';
-import { drawPng, drawSvg, sceneOf, sheetNamed } from './draw';
+import { drawPng, drawSvg, sceneOf, sheetNamed } from '../server/draw';
+import { type ProductName, product } from '../server/products';
 import { inspectionText } from './inspection-text';
 
 /** Exit codes: the drawings comply; something must be settled; a file could not be read or the call was wrong. */
@@ -58,9 +61,47 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
       const drawing = must(readDrawing(readBytes(file)), file);
       const standard = learnStandard(drawing, options.name ?? basename(file).replace(/\.dxf$/i, ''));
       writeWhole(options.out, writeStandard(standard));
-      streams.err(
-        `Learnt ${standard.layers.length} layers and ${standard.linetypes.length} linetypes. Written to ${options.out}.\n`,
-      );
+      streams.err(`Learnt ${sayLearnt(standard)}. Written to ${options.out}.\n`);
+    });
+
+  program
+    .command('template')
+    .description('a drawing to begin with: every definition of a standard, and sheets of all sizes')
+    .argument('<standard.json>')
+    .requiredOption('--out <template.dxf>')
+    .option('--dxf <2010|R12>', 'version of the format', oneOf('version', ['2010', 'R12']), '2010')
+    .action((file: string, options: { out: string; dxf: string }) => {
+      const standard = readStandard(file);
+      const { bytes, leftOut } = templateDrawing(standard, options.dxf as TemplateVersion);
+      writeWhole(options.out, bytes);
+      streams.err(`Written to ${options.out}.\n`);
+      if (standard.lineSymbols.length > 0 && options.dxf !== 'R12') {
+        const beside = join(dirname(options.out), SHAPE_FILE);
+        writeWhole(beside, shapeFile(standard.lineSymbols));
+        streams.err(`Its linetypes need ${beside} beside it.\n`);
+      }
+      for (const one of leftOut) streams.err(`Left out, ${options.dxf} has no place for it: ${one}.\n`);
+    });
+
+  program
+    .command('specimen')
+    .description('the whole standard on one sheet at true size, as DXF, SVG or PDF')
+    .argument('<standard.json>')
+    .requiredOption('--out <sheet.pdf>', 'its ending says the form')
+    .action(async (file: string, options: { out: string }) => {
+      const form = /\.(dxf|svg|pdf)$/i.exec(options.out)?.[1].toLowerCase();
+      if (!form)
+        throw new Stop(
+          {
+            code: 'bad-argument',
+            message: `“${options.out}” ends in none of the forms a specimen has.`,
+            action: 'Let it end in .dxf, .svg or .pdf.',
+          },
+          '--out',
+        );
+      const made = must(await product(readStandard(file), `specimen-${form}` as ProductName), file);
+      writeWhole(options.out, made.bytes);
+      streams.err(`Written to ${options.out}.\n`);
     });
 
   program
@@ -216,6 +257,23 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
     streams.err(`${error.file}: ${sayProblem(error.problem)}\n`);
     return FAILED;
   }
+}
+
+/** "32 layers, 8 linetypes and 3 dimension styles": what a learnt standard holds. */
+function sayLearnt(standard: Standard): string {
+  const parts = (
+    [
+      ['layer', standard.layers],
+      ['linetype', standard.linetypes],
+      ['text style', standard.lettering.styles],
+      ['dimension style', standard.dimensions],
+      ['fill', standard.fills],
+      ['parallel-line set', standard.parallels],
+    ] as const
+  )
+    .filter(([kind, list]) => list.length > 0 || kind === 'layer' || kind === 'linetype')
+    .map(([kind, list]) => `${list.length} ${kind}${list.length === 1 ? '' : 's'}`);
+  return `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`;
 }
 
 const identity = (standard: Standard) => ({

@@ -43,6 +43,22 @@ export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promi
   };
 }
 
+/** A file to be saved; its name is given twice, because old browsers read only plain letters. */
+export const attachment = (content: Uint8Array | string, mime: string, name: string): Response =>
+  new Response(content as BodyInit, {
+    headers: {
+      'content-type': mime,
+      'content-disposition': `attachment; filename="${name.replace(/[^\x20-\x7e]|["\\]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(name)}`,
+    },
+  });
+
+export const noEdition = (): Response =>
+  problemResponse({
+    code: 'no-edition',
+    message: 'There is no such edition.',
+    action: 'Go back to the Standard place.',
+  });
+
 /** The number in a route's path, or null. */
 export function idOf(text: string): number | null {
   return /^\d{1,15}$/.test(text) ? Number(text) : null;

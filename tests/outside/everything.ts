@@ -1,10 +1,10 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { drawPng, drawSvg, sceneOf } from '../../src/cli/draw';
 import { audit } from '../../src/core/audit/engine';
 import { correctDrawing } from '../../src/core/correct/correct';
 import { readDrawing } from '../../src/core/dxf/interpret';
 import { inspect } from '../../src/core/inspect/inspect';
 import { learnStandard } from '../../src/core/standard/learn';
+import { drawPng, drawSvg, sceneOf } from '../../src/server/draw';
 
 /**
  * Does everything with one drawing: reads, learns, audits, corrects, inspects and draws it.

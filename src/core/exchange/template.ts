@@ -185,15 +185,7 @@ export function templateDrawing(
     if (standard.layers.some(({ prints, widthMm }) => !prints || widthMm !== null))
       leftOut.push('pen widths, and which layers print');
     leftOut.push('sheet sizes: R12 has one sheet without a size');
-  } else
-    for (const symbol of standard.lineSymbols)
-      file.symbol(
-        `${SHAPE_STYLE}-${symbol.number}`,
-        (space) => {
-          for (const stroke of symbol.strokes) space.polyline({ layer: '0' }, pairs(stroke));
-        },
-        { lineSymbol: symbol.name, number: symbol.number },
-      );
+  } else putLineSymbols(file, standard);
   const sizes = old ? [] : SHEETS;
   for (const name of sizes) file.sheet(name, ...SHEET_SIZES_MM[name]);
   if (standard.fills.length > 0) {
@@ -216,6 +208,18 @@ export function templateDrawing(
     });
   }
   return { bytes: file.bytes(), leftOut };
+}
+
+/** Each symbol of the standard's lines as a symbol of the drawing: what points to them names a file that may be missing. */
+export function putLineSymbols(file: DrawingComposer, standard: Standard): void {
+  for (const { name, number, strokes } of standard.lineSymbols)
+    file.symbol(
+      `${SHAPE_STYLE}-${number}`,
+      (space) => {
+        for (const stroke of strokes) space.polyline({ layer: '0' }, pairs(stroke));
+      },
+      { lineSymbol: name, number },
+    );
 }
 
 const pairs = (stroke: readonly number[]): Point[] =>

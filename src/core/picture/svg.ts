@@ -1,6 +1,7 @@
 import type { Face } from '../drawing/lettering';
 import { NO_MARKS } from './marks';
 import { type ColourMode, type PaintOptions, paint, type Scene } from './paint';
+import { PathWriter, round } from './path-writer';
 import type { Ramp, Surface } from './surface';
 
 export interface SvgOptions {
@@ -86,11 +87,6 @@ ${surface.done()}
 const fontOf = (face: Exclude<Face, 'stroke'>): string =>
   `${face === 'sans-bold' ? '600 ' : ''}${SVG_FAMILIES[face]}`;
 
-const round = (value: number): string => {
-  const text = value.toFixed(4);
-  return text.includes('.') ? text.replace(/\.?0+$/, '') : text;
-};
-
 const ENTITIES: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
 
 /** Text for XML, which has no place for control characters. */
@@ -113,15 +109,13 @@ class SvgRamp implements Ramp {
 }
 
 /** A surface that writes down what is drawn on it as SVG. Paths are given in its own units, only text is transformed. */
-class SvgSurface implements Surface {
+class SvgSurface extends PathWriter implements Surface {
   readonly definitions: string[] = [];
   /** Fonts that something was set in. */
   readonly used = new Set<string>();
   private readonly parts: string[] = [];
   private readonly ramps: { ramp: SvgRamp; head: string; tail: string }[] = [];
   private readonly states: State[] = [];
-  private path = '';
-  private at: [number, number] = [0, 0];
   private groups = 0;
   private dash: readonly number[] = [];
   private matrix: readonly number[] = [1, 0, 0, 1, 0, 0];
@@ -155,56 +149,6 @@ class SvgSurface implements Surface {
 
   setTransform(...matrix: [number, number, number, number, number, number]): void {
     this.matrix = matrix;
-  }
-
-  beginPath(): void {
-    this.path = '';
-  }
-
-  closePath(): void {
-    if (this.path !== '') this.path += 'Z';
-  }
-
-  moveTo(x: number, y: number): void {
-    this.path += `M${round(x)} ${round(y)}`;
-    this.at = [x, y];
-  }
-
-  lineTo(x: number, y: number): void {
-    if (this.path === '') this.moveTo(x, y);
-    else this.path += `L${round(x)} ${round(y)}`;
-    this.at = [x, y];
-  }
-
-  ellipse(
-    x: number,
-    y: number,
-    rx: number,
-    ry: number,
-    rotation: number,
-    from: number,
-    to: number,
-    anticlockwise: boolean,
-  ): void {
-    const point = (t: number): [number, number] => {
-      const [c, s] = [Math.cos(rotation), Math.sin(rotation)];
-      const [u, v] = [rx * Math.cos(t), ry * Math.sin(t)];
-      return [x + u * c - v * s, y + u * s + v * c];
-    };
-    const start = point(from);
-    if (this.path === '') this.moveTo(...start);
-    else if (Math.hypot(start[0] - this.at[0], start[1] - this.at[1]) > 1e-4) this.lineTo(...start);
-    // An arc of half a turn or more is ambiguous in SVG: it is written in pieces of less than half a turn.
-    const pieces = Math.max(1, Math.ceil(Math.abs(to - from) / (Math.PI * 0.9)));
-    for (let i = 1; i <= pieces; i++) {
-      const [px, py] = point(from + ((to - from) * i) / pieces);
-      this.path += `A${round(rx)} ${round(ry)} ${round((rotation * 180) / Math.PI)} 0 ${anticlockwise ? 0 : 1} ${round(px)} ${round(py)}`;
-      this.at = [px, py];
-    }
-  }
-
-  rect(x: number, y: number, width: number, height: number): void {
-    this.path += `M${round(x)} ${round(y)}h${round(width)}v${round(height)}h${round(-width)}Z`;
   }
 
   stroke(): void {

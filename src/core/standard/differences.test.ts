@@ -1,5 +1,5 @@
 import { demoStandard } from '../../../demo/standard';
-import { differences, sayDifference } from './differences';
+import { compareTwo, differences, sayDifference } from './differences';
 import { differingSettings, dimensionValues, PLAIN_DIMENSION } from './dimension-settings';
 import { NAMING_FORMS } from './naming-forms';
 import { PLAIN_RULE } from './rule-settings';
@@ -65,6 +65,21 @@ describe('differences of two standards', () => {
       Object.keys(demoStandard.dimensions[1].settings).sort(),
     );
     expect(differingSettings(millimetres, metres)).toEqual(['decimals', 'suffix', 'factor', 'dropTrailing']);
+  });
+
+  it('compares two definitions of a kind, whatever they are called', () => {
+    const two = compareTwo(demoStandard, 'dimension style', 'OHW-Millimetres', 'OHW-Metres');
+    expect(two.map(({ setting, before, after }) => [setting, before, after])).toEqual([
+      ['use', 'Everything that is built: whole millimetres', 'Site plans: metres to two places'],
+      ['builds on', 'none', 'OHW-Millimetres'],
+      ['units: places', '0', '2'],
+      ['units: after the value', 'nothing', '“ m”'],
+      ['units: factor', '1 ×', '0.001 ×'],
+      ['units: zeros at the end dropped', 'yes', 'no'],
+      ['clause', '7.1', '7.2'],
+    ]);
+    expect(compareTwo(demoStandard, 'linetype', 'OHW-Hidden', 'ohw-above')).toHaveLength(2);
+    expect(compareTwo(demoStandard, 'layer', 'A-WALL', 'nothing of the kind')).toEqual([]);
   });
 
   it('follows a dimension style through those that build on it', () => {

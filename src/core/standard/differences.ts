@@ -263,23 +263,60 @@ function named<T extends { readonly name: string }>(
   });
 }
 
+type WholeStyle = StandardDimensionStyle & { readonly values: DimensionValues };
+
+const DIMENSION: Settings<WholeStyle> = [
+  ['name', ({ name }) => name],
+  ['use', ({ use }) => words(use)],
+  ['builds on', ({ base }) => base ?? 'none'],
+  ...SETTING_NAMES.map(
+    (setting) =>
+      [sayName(setting), ({ values }: WholeStyle) => saySetting(setting, values[setting])] as const,
+  ),
+  ['clause', ({ clause }) => words(clause)],
+];
+
+const whole = ({ dimensions: styles }: Standard): WholeStyle[] =>
+  styles.map((style) => ({ ...style, values: dimensionValues(styles, style) }));
+
+type Two = (standard: Standard, one: string, other: string) => Difference[];
+
+/** Compares two of a list by their names; the names themselves are not compared. */
+const two =
+  <T extends { readonly name: string }>(
+    kind: string,
+    of: Settings<T>,
+    list: (standard: Standard) => readonly T[],
+  ): Two =>
+  (standard, one, other) => {
+    const find = (name: string) => list(standard).find((each) => foldName(each.name) === foldName(name));
+    const [a, b] = [find(one), find(other)];
+    return a && b ? settings(kind, '', of.slice(1), a, b) : [];
+  };
+
+const COMPARED = {
+  layer: two('Layer', LAYER, ({ layers }) => layers),
+  linetype: two('Linetype', LINETYPE, ({ linetypes }) => linetypes),
+  'text style': two('Text style', STYLE, ({ lettering }) => lettering.styles),
+  'dimension style': two('Dimension style', DIMENSION, whole),
+  fill: two('Fill', FILL, ({ fills }) => fills),
+  'parallel-line set': two('Parallel-line set', PARALLEL_SET, ({ parallels }) => parallels),
+  meaning: two('Meaning', MEANING, ({ meanings }) => meanings),
+} as const satisfies Readonly<Record<string, Two>>;
+
+/** Kinds of definition of which two can be compared. */
+export type ComparableKind = keyof typeof COMPARED;
+
+/** Every setting in which two definitions of a kind differ, their names apart. Unknown names give none. */
+export const compareTwo = (
+  standard: Standard,
+  kind: ComparableKind,
+  one: string,
+  other: string,
+): Difference[] => COMPARED[kind](standard, one, other);
+
 /** A dimension style is what all its settings are: those it takes from its base differ with the base. */
 function dimensions(before: Standard, after: Standard): Difference[] {
-  const DIMENSION: Settings<StandardDimensionStyle & { readonly values: DimensionValues }> = [
-    ['name', ({ name }) => name],
-    ['use', ({ use }) => words(use)],
-    ['builds on', ({ base }) => base ?? 'none'],
-    ...SETTING_NAMES.map(
-      (setting) =>
-        [
-          sayName(setting),
-          ({ values }: { readonly values: DimensionValues }) => saySetting(setting, values[setting]),
-        ] as const,
-    ),
-    ['clause', ({ clause }) => words(clause)],
-  ];
-  const whole = ({ dimensions: styles }: Standard) =>
-    styles.map((style) => ({ ...style, values: dimensionValues(styles, style) }));
   return named('Dimension style', DIMENSION, whole(before), whole(after)).map((one) =>
     // What a whole style says is too long to be read: its own settings are enough.
     one.setting === ''

@@ -13,6 +13,7 @@ import { packPicture } from '../../core/picture/picture';
 import { ok, type Result } from '../../core/result';
 import type { Standard } from '../../core/standard/standard';
 import { storeBytes } from '../files';
+import { type Product, type ProductName, product } from '../products';
 
 /**
  * The heavy work, run in a worker thread so that the server goes on answering. Each task reads its drawing from
@@ -32,6 +33,7 @@ export interface Tasks {
     request: { path: string; cache: string };
     reply: Result<{ file: string }>;
   };
+  product: { request: { standard: Standard; name: ProductName }; reply: Result<Product> };
   proposals: {
     request: { path: string; standard: Standard; findings: readonly Finding[] };
     reply: Result<Record<string, Proposal[]>>;
@@ -48,7 +50,11 @@ function keep(cache: string, content: Uint8Array | string): void {
   renameSync(beside, cache);
 }
 
-type Handlers = { [N in TaskName]: (request: Tasks[N]['request']) => Tasks[N]['reply'] };
+type Handlers = {
+  [N in TaskName]: (
+    request: Tasks[N]['request'],
+  ) => N extends 'product' ? Promise<Tasks[N]['reply']> : Tasks[N]['reply'];
+};
 
 /** The bytes of a file, not copied. */
 const read = (path: string): Uint8Array => {
@@ -89,6 +95,8 @@ export const handlers: Handlers = {
     keep(cache, JSON.stringify(inspect(drawing.value)));
     return ok({ file: cache });
   },
+
+  product: ({ standard, name }) => product(standard, name),
 
   proposals({ path, standard, findings }) {
     const drawing = readDrawing(read(path));

@@ -4,6 +4,7 @@ import { dirname, join } from 'node:path';
 import type { Drawing, DrawingSheet } from '../core/drawing/drawing';
 import type { Face } from '../core/drawing/lettering';
 import { foldName } from '../core/dxf/interner';
+import { toPdf } from '../core/exchange/pdf';
 import { buildPicture } from '../core/picture/build';
 import { type ColourMode, paint, type Scene } from '../core/picture/paint';
 import { pageOf, paperOptions, SVG_FAMILIES, toSvg } from '../core/picture/svg';
@@ -44,12 +45,12 @@ const FONT_FILES: Readonly<
   mono: { family: 'spline-sans-mono', weight: 400, subsets: ['latin', 'latin-ext'] },
 };
 
-function fontFiles(): { face: Exclude<Face, 'stroke'>; path: string }[] {
+function fontFiles(form: 'woff' | 'woff2' = 'woff2'): { face: Exclude<Face, 'stroke'>; path: string }[] {
   const require = createRequire(import.meta.url);
   return Object.entries(FONT_FILES).flatMap(([face, { family, weight, subsets }]) => {
     const folder = join(dirname(require.resolve(`@fontsource/${family}/package.json`)), 'files');
     return subsets.flatMap((subset) => {
-      const path = join(folder, `${family}-${subset}-${weight}-normal.woff2`);
+      const path = join(folder, `${family}-${subset}-${weight}-normal.${form}`);
       return existsSync(path) ? [{ face: face as Exclude<Face, 'stroke'>, path }] : [];
     });
   });
@@ -64,6 +65,15 @@ export function drawSvg(scene: Scene, title: string, colours: ColourMode): strin
       .map(({ face, path }) => ({ face, mime: 'font/woff2', base64: readFileSync(path).toString('base64') })),
   });
 }
+
+/** The scene as a PDF at true size, with the letters that it uses. */
+export const drawPdf = (scene: Scene, title: string, colours: ColourMode): Promise<Uint8Array> =>
+  toPdf(scene, {
+    colours,
+    title,
+    // Of the packed forms only the older one keeps composed letters whole when a PDF takes what it uses.
+    fonts: fontFiles('woff').map(({ face, path }) => ({ face, bytes: readFileSync(path) })),
+  });
 
 /** The scene as a PNG at true size for a resolution. */
 export async function drawPng(scene: Scene, colours: ColourMode, dpi: number): Promise<Result<Uint8Array>> {

@@ -1,0 +1,25 @@
+import { edition } from '@/server/editions';
+import { attachment, idOf, noEdition, problemResponse } from '@/server/http';
+import { runTask } from '@/server/pool';
+import { PRODUCTS, type ProductName } from '@/server/products';
+
+/** A template or a specimen made out of an edition: `?as=template-2010`. */
+export async function GET(
+  request: Request,
+  { params }: { params: Promise<{ id: string }> },
+): Promise<Response> {
+  const id = idOf((await params).id);
+  const found = id === null ? null : edition(id);
+  if (!found) return noEdition();
+  const wanted = new URL(request.url).searchParams.get('as');
+  const name = PRODUCTS.find((one) => one === wanted) as ProductName | undefined;
+  if (!name)
+    return problemResponse({
+      code: 'bad-request',
+      message: `An edition cannot be had as “${wanted ?? ''}”.`,
+      action: `Ask for one of ${PRODUCTS.join(', ')}.`,
+    });
+  const made = await runTask('product', { standard: found.standard, name });
+  if (!made.ok) return problemResponse(made.problem);
+  return attachment(made.value.bytes, made.value.mime, made.value.file);
+}
