@@ -17,7 +17,8 @@ import { differences, sayDifference } from '../core/standard/differences';
 import { learnStandard } from '../core/standard/learn';
 import { parseStandard, type Standard, standardJsonSchema, writeStandard } from '../core/standard/standard';
 import { drawPng, drawSvg, sceneOf, sheetNamed } from '../server/draw';
-import { type ProductName, product } from '../server/products';
+import type { ProductName } from '../server/product-names';
+import { product } from '../server/products';
 import { inspectionText } from './inspection-text';
 
 /** Exit codes: the drawings comply; something must be settled; a file could not be read or the call was wrong. */

@@ -6,16 +6,7 @@ import { SHAPE_FILE, type TemplateVersion, templateDrawing } from '../core/excha
 import { ok, type Result } from '../core/result';
 import type { Standard } from '../core/standard/standard';
 import { drawPdf, drawSvg, sceneOf } from './draw';
-
-/** What an edition can be had as, beside its own file. */
-export const PRODUCTS = [
-  'template-2010',
-  'template-R12',
-  'specimen-pdf',
-  'specimen-svg',
-  'specimen-dxf',
-] as const;
-export type ProductName = (typeof PRODUCTS)[number];
+import type { ProductName } from './product-names';
 
 export interface Product {
   readonly file: string;

@@ -13,7 +13,8 @@ import { packPicture } from '../../core/picture/picture';
 import { ok, type Result } from '../../core/result';
 import type { Standard } from '../../core/standard/standard';
 import { storeBytes } from '../files';
-import { type Product, type ProductName, product } from '../products';
+import type { ProductName } from '../product-names';
+import { type Product, product } from '../products';
 
 /**
  * The heavy work, run in a worker thread so that the server goes on answering. Each task reads its drawing from

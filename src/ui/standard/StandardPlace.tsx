@@ -10,6 +10,7 @@ import { Button, buttonClass } from '../kit/Button';
 import { call } from '../kit/call';
 import { count } from '../kit/say';
 import { isTyping } from '../kit/typing';
+import { DimensionsView } from './DimensionsView';
 import { EditionsView } from './EditionsView';
 import { changed, keep, keptHistory, redone, undone } from './history';
 import { LayersView } from './LayersView';
@@ -32,6 +33,7 @@ const VIEWS = [
   { id: 'pens', name: 'Pens' },
   { id: 'linetypes', name: 'Linetypes' },
   { id: 'lettering', name: 'Lettering' },
+  { id: 'dimensions', name: 'Dimensions' },
   { id: 'names', name: 'Names' },
   { id: 'editions', name: 'Editions' },
 ] as const;
@@ -114,6 +116,7 @@ export function StandardPlace({ editions, shown, before, view }: Props) {
     pens: standard.pens.seriesMm.length,
     linetypes: standard.linetypes.length,
     lettering: standard.lettering.styles.length,
+    dimensions: standard.dimensions.length,
     names: standard.naming.layers?.fields.length ?? 0,
     editions: editions.length,
   };
@@ -194,6 +197,8 @@ export function StandardPlace({ editions, shown, before, view }: Props) {
           <LinetypesView standard={standard} editable={editable} save={save} />
         ) : view === 'lettering' ? (
           <LetteringView standard={standard} editable={editable} save={save} />
+        ) : view === 'dimensions' ? (
+          <DimensionsView standard={standard} editable={editable} save={save} />
         ) : view === 'names' ? (
           <NamesView standard={standard} editable={editable} save={save} />
         ) : view === 'editions' ? (

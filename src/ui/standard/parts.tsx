@@ -1,14 +1,23 @@
 import type { ReactNode } from 'react';
 
 /** A table with its editor beside it. */
-export function Beside({ children, editor }: { children: ReactNode; editor: ReactNode }) {
+export function Beside({
+  children,
+  editor,
+  wide = false,
+}: {
+  children: ReactNode;
+  editor: ReactNode;
+  /** The editor needs room for a large picture. */
+  wide?: boolean;
+}) {
   return (
     <div className="flex min-h-0 flex-1">
       <div className="flex min-w-0 flex-1 flex-col">{children}</div>
       <aside
         aria-label="Editor"
         tabIndex={0}
-        className="w-[23rem] shrink-0 overflow-auto border-l border-rule bg-plate px-5 py-4"
+        className={`${wide ? 'w-[44rem] max-w-[60%]' : 'w-[23rem]'} shrink-0 overflow-auto border-l border-rule bg-plate px-5 py-4`}
       >
         {editor}
       </aside>

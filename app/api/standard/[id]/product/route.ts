@@ -1,7 +1,7 @@
 import { edition } from '@/server/editions';
 import { attachment, idOf, noEdition, problemResponse } from '@/server/http';
 import { runTask } from '@/server/pool';
-import { PRODUCTS, type ProductName } from '@/server/products';
+import { PRODUCTS, type ProductName } from '@/server/product-names';
 
 /** A template or a specimen made out of an edition: `?as=template-2010`. */
 export async function GET(

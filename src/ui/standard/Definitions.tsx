@@ -1,0 +1,318 @@
+'use client';
+
+import { type ReactNode, useState } from 'react';
+import { toast } from 'sonner';
+import { type ComparableKind, compareTwo } from '@/core/standard/differences';
+import type { FieldFault, Standard } from '@/core/standard/standard';
+import { Button } from '../kit/Button';
+import { cell, cellHead } from '../kit/Page';
+import { Beside, EditorHead } from './parts';
+import type { Save } from './types';
+
+export interface Column<T> {
+  readonly head: string;
+  readonly say: (one: T) => ReactNode;
+  readonly className?: string;
+}
+
+/** What the form of a definition is given. */
+export interface FormProps<T> {
+  readonly value: T;
+  readonly editable: boolean;
+  readonly isNew: boolean;
+  change(patch: Partial<T>): void;
+  /** What is wrong with a field, or with what lies under it. */
+  fault(...path: (string | number)[]): string | undefined;
+}
+
+interface Props<T extends { readonly name: string }> {
+  readonly standard: Standard;
+  readonly editable: boolean;
+  readonly save: Save;
+  /** "a dimension style", as it stands in sentences and on buttons. */
+  readonly noun: string;
+  readonly kind: ComparableKind | null;
+  readonly list: readonly T[];
+  /** Where the list stands in the standard. */
+  readonly path: readonly string[];
+  readonly put: (next: T[], renamed: { readonly from: string; readonly to: string } | null) => Standard;
+  readonly blank: T;
+  readonly columns: readonly Column<T>[];
+  readonly picture: (one: T) => ReactNode;
+  readonly form: (props: FormProps<T>) => ReactNode;
+  /** Names of what uses a definition: it cannot be removed then. */
+  readonly usedBy?: (one: T) => readonly string[];
+  /** Ready ones that can be taken over, by name. */
+  readonly presets?: readonly T[];
+  readonly about?: string;
+  readonly wide?: boolean;
+  readonly toolbar?: ReactNode;
+}
+
+/** A kind of definition: a table of how each prints, with an editor beside it that follows each keystroke. */
+export function Definitions<T extends { readonly name: string }>(props: Props<T>) {
+  const { list, editable, noun, columns, blank, presets = [], about, toolbar } = props;
+  const [chosen, setChosen] = useState<string | null>(list[0]?.name ?? null);
+  const [made, setMade] = useState<T | null>(null);
+  const index = list.findIndex((one) => one.name === chosen);
+  const free = presets.filter(({ name }) => !list.some((one) => same(one.name, name)));
+  return (
+    <Beside
+      wide={props.wide}
+      editor={
+        made || index >= 0 ? (
+          <Editor
+            key={made ? `new ${made.name}` : chosen}
+            {...props}
+            index={made ? null : index}
+            begin={made ?? list[index]}
+            onDone={(name) => {
+              setMade(null);
+              setChosen(name);
+            }}
+            onCopy={(copy) => setMade(copy)}
+          />
+        ) : (
+          <p className="text-[13px] text-ink-2">
+            {editable ? `Choose one, or add ${noun}.` : 'Choose one to see it in full.'}
+          </p>
+        )
+      }
+    >
+      {(editable || about || toolbar) && (
+        <div className="flex min-h-12 flex-wrap items-center gap-3 border-b border-hairline bg-plate px-6 py-2">
+          {editable && (
+            <Button look="main" onClick={() => setMade(blank)}>
+              Add {noun}
+            </Button>
+          )}
+          {editable && free.length > 0 && (
+            <select
+              aria-label="Add a ready one"
+              value=""
+              onChange={(event) => {
+                const preset = free.find(({ name }) => name === event.target.value);
+                if (preset) setMade(preset);
+              }}
+              className="h-8 rounded-md border border-rule bg-white px-2 text-[13px]"
+            >
+              <option value="">Add a ready one …</option>
+              {free.map(({ name }) => (
+                <option key={name}>{name}</option>
+              ))}
+            </select>
+          )}
+          {toolbar}
+          {about && <p className="text-[13px] text-ink-2">{about}</p>}
+        </div>
+      )}
+      <div className="min-h-0 flex-1 overflow-auto bg-white">
+        {list.length === 0 ? (
+          <p className="px-6 py-4 text-ink-2">
+            The standard has none yet. {editable ? '' : 'Begin the next draft to add some.'}
+          </p>
+        ) : (
+          <table className="w-full text-[13px]">
+            <thead>
+              <tr>
+                <th className={cellHead}>As it prints</th>
+                <th className={cellHead}>Name</th>
+                {columns.map(({ head, className }) => (
+                  <th key={head} className={`${cellHead} ${className ?? ''}`}>
+                    {head}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {list.map((one) => (
+                <tr
+                  key={one.name}
+                  className={!made && one.name === chosen ? 'bg-verdigris-soft' : 'hover:bg-plate'}
+                >
+                  <td className={`${cell} py-1.5`}>{props.picture(one)}</td>
+                  <td className={cell}>
+                    <button
+                      type="button"
+                      aria-pressed={!made && one.name === chosen}
+                      className="figures min-w-28 max-w-56 text-left font-medium wrap-anywhere underline decoration-hairline underline-offset-4"
+                      onClick={() => {
+                        setMade(null);
+                        setChosen(one.name);
+                      }}
+                    >
+                      {one.name}
+                    </button>
+                  </td>
+                  {columns.map(({ head, say, className }) => (
+                    <td key={head} className={`${cell} ${className ?? 'text-ink-2'}`}>
+                      {say(one)}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </div>
+    </Beside>
+  );
+}
+
+const same = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
+
+interface EditorProps<T extends { readonly name: string }> extends Props<T> {
+  readonly index: number | null;
+  readonly begin: T;
+  readonly onDone: (name: string | null) => void;
+  readonly onCopy: (copy: T) => void;
+}
+
+function Editor<T extends { readonly name: string }>({
+  standard,
+  editable,
+  save,
+  noun,
+  kind,
+  list,
+  path,
+  put,
+  picture,
+  form,
+  usedBy,
+  index,
+  begin,
+  onDone,
+  onCopy,
+}: EditorProps<T>) {
+  const [value, setValue] = useState(begin);
+  const [faults, setFaults] = useState<readonly FieldFault[]>([]);
+  const [other, setOther] = useState('');
+  const at = [...path, index ?? list.length];
+  const under = (fault: FieldFault, parts: readonly (string | number)[]): boolean =>
+    parts.every((part, i) => fault.path[i] === part);
+  const fault = (...field: (string | number)[]): string | undefined =>
+    faults.find((one) => under(one, [...at, ...field]))?.message;
+  const elsewhere = faults.filter((one) => !under(one, at));
+  const users = index === null || !usedBy ? [] : usedBy(list[index]);
+
+  const store = async (): Promise<void> => {
+    const next = [...list];
+    next[index ?? list.length] = { ...value, name: value.name.trim() };
+    const from = index === null ? '' : list[index].name;
+    const to = value.name.trim();
+    const wrong = await save(put(next, from !== '' && from !== to ? { from, to } : null));
+    setFaults(wrong);
+    if (wrong.length > 0) return;
+    toast(`${to} is saved in the draft.`);
+    onDone(to);
+  };
+
+  const remove = async (): Promise<void> => {
+    const wrong = await save(put(list.filter((_, i) => i !== index) as T[], null));
+    setFaults(wrong);
+    if (wrong.length > 0) return;
+    toast(`${begin.name} is removed from the draft.`);
+    onDone(null);
+  };
+
+  const changes = kind && other !== '' && index !== null ? compareTwo(standard, kind, begin.name, other) : [];
+  const compared = list.find((one) => one.name === other);
+  return (
+    <form
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        void store();
+      }}
+    >
+      <EditorHead title={value.name || `New: ${noun.replace(/^an? /, '')}`} />
+      {form({
+        value,
+        editable,
+        isNew: index === null,
+        change: (patch) => setValue((now) => ({ ...now, ...patch })),
+        fault,
+      })}
+      {elsewhere.map((one) => (
+        <p key={`${one.where} ${one.message}`} role="alert" className="mt-2 text-[13px] text-oxide">
+          {one.where}: {one.message}
+        </p>
+      ))}
+      {editable && (
+        <div className="mt-4 flex flex-wrap gap-2">
+          <Button look="main" type="submit">
+            {index === null ? `Add ${noun}` : 'Save'}
+          </Button>
+          {index !== null && (
+            <>
+              <Button onClick={() => onCopy({ ...value, name: `${value.name}-2` })}>Copy</Button>
+              <Button
+                look="grave"
+                className="ml-auto"
+                disabled={users.length > 0}
+                title={users.length > 0 ? `Used by ${users.join(', ')}` : undefined}
+                onClick={() => void remove()}
+              >
+                Remove
+              </Button>
+            </>
+          )}
+        </div>
+      )}
+      {users.length > 0 && <p className="mt-2 text-[12.5px] text-ink-2">Used by {users.join(', ')}.</p>}
+      {kind && index !== null && list.length > 1 && (
+        <section className="mt-5 border-t border-hairline pt-3" aria-label="Compare">
+          <label className="flex items-center gap-2 text-[13px] text-ink-2">
+            Compare with
+            <select
+              value={other}
+              onChange={(event) => setOther(event.target.value)}
+              className="h-7 min-w-0 flex-1 rounded-md border border-rule bg-white px-2 text-ink"
+            >
+              <option value="">…</option>
+              {list
+                .filter((one) => one.name !== begin.name)
+                .map(({ name }) => (
+                  <option key={name}>{name}</option>
+                ))}
+            </select>
+          </label>
+          {compared && (
+            <>
+              <div className="mt-2 grid grid-cols-2 gap-2">
+                {[begin, compared].map((one) => (
+                  <figure key={one.name} className="overflow-hidden border border-hairline bg-white p-1.5">
+                    {picture(one)}
+                    <figcaption className="figures mt-1 truncate text-[12px] text-ink-2" title={one.name}>
+                      {one.name}
+                    </figcaption>
+                  </figure>
+                ))}
+              </div>
+              {changes.length === 0 ? (
+                <p className="mt-2 text-[13px]">Every setting is the same.</p>
+              ) : (
+                <table className="mt-2 w-full table-fixed text-[12.5px]">
+                  <tbody>
+                    {changes.map(({ setting, before, after }) => (
+                      <tr key={setting}>
+                        <th className="border-b border-hairline py-1 pr-2 text-left align-top font-medium">
+                          {setting}
+                        </th>
+                        <td className="border-b border-hairline py-1 pr-2 align-top text-ink-2 wrap-anywhere">
+                          {before}
+                        </td>
+                        <td className="border-b border-hairline py-1 align-top wrap-anywhere">{after}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              )}
+            </>
+          )}
+        </section>
+      )}
+    </form>
+  );
+}

@@ -1,0 +1,539 @@
+'use client';
+
+import { useEffect, useRef, useState } from 'react';
+import {
+  angleFigure,
+  arcFigure,
+  diameterFigure,
+  type FigureLettering,
+  type FigurePart,
+  joggedFigure,
+  leaderFigure,
+  linearFigure,
+  radiusFigure,
+} from '@/core/dimension/figure';
+import { foldName } from '@/core/dxf/interner';
+import { dimensionAdvice, sayExample } from '@/core/standard/dimension-advice';
+import {
+  DIMENSION_GROUPS,
+  DIMENSION_SETTINGS,
+  type DimensionGroup,
+  type DimensionSetting,
+  type DimensionSpec,
+  type DimensionValues,
+  dimensionValues,
+  ownSettings,
+  PLAIN_DIMENSION,
+  SETTING_NAMES,
+  type StandardDimensionStyle,
+  saySetting,
+  TERMINATORS,
+} from '@/core/standard/dimension-settings';
+import { followName } from '@/core/standard/rename';
+import { findLinetype, type Standard } from '@/core/standard/standard';
+import { DimensionFigure, type FigureLabel } from '../kit/DimensionFigure';
+import { Choice, Field, Tick } from '../kit/Field';
+import { count } from '../kit/say';
+import { Definitions, type FormProps } from './Definitions';
+import type { Save } from './types';
+
+const BLANK: StandardDimensionStyle = { name: '', use: '', base: null, settings: {}, clause: '' };
+const SCALES = [1, 10, 20, 50, 100, 200, 500] as const;
+
+interface Props {
+  readonly standard: Standard;
+  readonly editable: boolean;
+  readonly save: Save;
+}
+
+/** Dimension styles: each drawn at its true size, every setting beside the part of the picture that it changes. */
+export function DimensionsView({ standard, editable, save }: Props) {
+  return (
+    <Definitions<StandardDimensionStyle>
+      wide
+      standard={standard}
+      editable={editable}
+      save={save}
+      noun="a dimension style"
+      kind="dimension style"
+      list={standard.dimensions}
+      path={['dimensions']}
+      put={(dimensions, renamed) => {
+        const next = { ...standard, dimensions };
+        return renamed ? followName(next, 'dimension style', renamed.from, renamed.to) : next;
+      }}
+      blank={BLANK}
+      picture={(style) => <Small standard={standard} style={style} />}
+      columns={[
+        {
+          head: 'Use',
+          say: ({ use, base, settings }) => (
+            <>
+              {use}
+              {base !== null && (
+                <span className="block text-[12px] text-ink-3">
+                  builds on {base}, {count(Object.keys(settings).length, 'own setting')}
+                </span>
+              )}
+            </>
+          ),
+        },
+      ]}
+      usedBy={({ name }) =>
+        standard.dimensions
+          .filter(({ base }) => base !== null && foldName(base) === foldName(name))
+          .map((style) => style.name)
+      }
+      form={(props) => <StyleForm standard={standard} {...props} />}
+    />
+  );
+}
+
+const elementsOf =
+  (standard: Standard) =>
+  (linetype: string): readonly number[] =>
+    findLinetype(standard, linetype)?.elementsMm ?? [];
+
+function letteringOf(standard: Standard, v: DimensionValues): FigureLettering {
+  const style = standard.lettering.styles.find(({ name }) => foldName(name) === foldName(v.textStyle));
+  return { face: style?.face ?? 'stroke', widthFactor: style?.widthFactor ?? 1 };
+}
+
+/** Sizes of a style that is not sized on paper, as they come out at a scale. */
+function atScale(v: DimensionValues, scale: number): DimensionValues {
+  if (v.sizedOnPaper || v.overallScale === scale) return v;
+  const next: Record<string, unknown> = { ...v };
+  for (const name of SETTING_NAMES)
+    if (DIMENSION_SETTINGS[name].is === 'mm') next[name] = ((v[name] as number) * v.overallScale) / scale;
+  return next as unknown as DimensionValues;
+}
+
+/** Two dimensions in a row: enough to tell one style from another. */
+function Small({ standard, style }: { standard: Standard; style: StandardDimensionStyle }) {
+  const v = dimensionValues(standard.dimensions, style);
+  const lettering = letteringOf(standard, v);
+  return (
+    <DimensionFigure
+      label={`${style.name}, as it prints`}
+      parts={[
+        ...linearFigure(v, lettering, [0, 0], [22, 0], 0, 8, 2200),
+        ...radiusFigure(v, lettering, [36, 4], 6, 30, 600),
+      ]}
+      object={[[-1, 0, 24, 0]]}
+      circles={[{ at: [36, 4], radius: 6 }]}
+      lettering={lettering}
+      elementsOf={elementsOf(standard)}
+      box={[-4, -3, 62, 20]}
+    />
+  );
+}
+
+/** Everything a style draws, at its size on paper. `scale` is model units to paper units; the drawing is in mm. */
+function wholeFigure(v: DimensionValues, lettering: FigureLettering, scale: number): FigurePart[] {
+  const s = v.stackSpacingMm;
+  return [
+    ...linearFigure(v, lettering, [0, 0], [26, 0], 0, 10, 26 * scale),
+    ...linearFigure(v, lettering, [26, 0], [60, 0], 0, 10, 34 * scale),
+    ...linearFigure(v, lettering, [60, 0], [64, 0], 0, 10, 4 * scale),
+    ...linearFigure(v, lettering, [0, 0], [64, 0], 0, 10 + s, 64 * scale),
+    ...linearFigure(v, lettering, [0, -18], [0, 0], 90, 10, 18 * scale),
+    ...radiusFigure(v, lettering, [90, 3], 10, 35, 10 * scale),
+    ...diameterFigure(v, lettering, [128, 1], 9, 60, 18 * scale),
+    ...angleFigure(v, lettering, [6, -42], 18, 0, 40, 12),
+    ...leaderFigure(v, lettering, [46, -18], [54, -29], 'Bollard'),
+    ...arcFigure(v, lettering, [96, -44], 14, 50, 130, 6, 19.5 * scale),
+    ...joggedFigure(v, lettering, [118, -21], [148, -33], 900 * scale),
+  ];
+}
+
+const OBJECT: readonly (readonly number[])[] = [
+  [0, 0, 64, 0, 64, -18, 0, -18, 0, 0],
+  [6, -42, 20, -42],
+  [6, -42, 6 + 14 * Math.cos(0.698), -42 + 14 * Math.sin(0.698)],
+  arcPoints(96, -44, 14, 50, 130),
+  arcPoints(134, -64, 34, 58, 80),
+];
+
+function arcPoints(x: number, y: number, radius: number, fromDeg: number, toDeg: number): number[] {
+  return Array.from({ length: 25 }, (_, i) => {
+    const angle = ((fromDeg + ((toDeg - fromDeg) * i) / 24) * Math.PI) / 180;
+    return [x + radius * Math.cos(angle), y + radius * Math.sin(angle)];
+  }).flat();
+}
+
+const mm = (value: number): string => `${Number(value.toFixed(2))}`;
+
+/** What the sizes of the picture are called, where there is room beside it. */
+function labelsOf(v: DimensionValues): FigureLabel[] {
+  const top = 10 + v.stackSpacingMm;
+  return [
+    {
+      setting: 'extensionOffsetMm',
+      words: `gap ${mm(v.extensionOffsetMm)}`,
+      at: [-6, 4],
+      to: [0, v.extensionOffsetMm / 2],
+    },
+    {
+      setting: 'extensionOverrunMm',
+      words: `overrun ${mm(v.extensionOverrunMm)}`,
+      at: [-6, top + 5],
+      to: [0, top + v.extensionOverrunMm / 2],
+    },
+    {
+      setting: 'stackSpacingMm',
+      words: `spacing ${mm(v.stackSpacingMm)}`,
+      at: [72, 12 + v.stackSpacingMm / 2],
+      to: [64, 10 + v.stackSpacingMm / 2],
+    },
+    {
+      setting: 'textHeightMm',
+      words: `text ${mm(v.textHeightMm)}`,
+      at: [42, top + 8],
+      to: [34, top + v.textOffsetMm + v.textHeightMm],
+    },
+    {
+      setting: 'terminatorSizeMm',
+      words: `terminator ${mm(v.terminatorSizeMm)}`,
+      at: [72, top + 7],
+      to: [64, top],
+    },
+    {
+      setting: 'textOffsetMm',
+      words: `offset ${mm(v.textOffsetMm)}`,
+      at: [6, top + 8],
+      to: [29, top + v.textOffsetMm / 2],
+    },
+  ];
+}
+
+function StyleForm({
+  standard,
+  value,
+  editable,
+  change,
+  fault,
+}: FormProps<StandardDimensionStyle> & { standard: Standard }) {
+  const [group, setGroup] = useState<DimensionGroup>('Dimension line');
+  const [chosen, setChosen] = useState<DimensionSetting | null>(null);
+  const [scale, setScale] = useState(100);
+  const grid = useRef<HTMLFieldSetElement>(null);
+  // The style in the form takes the place of the one it is made from.
+  const styles = standard.dimensions.filter((style) => style.name !== value.name);
+  const v = dimensionValues([...styles, value], value);
+  const under = value.base === null ? PLAIN_DIMENSION : baseValues(styles, value.base);
+  const shown = atScale(v, scale);
+  const lettering = letteringOf(standard, v);
+  const advice = dimensionAdvice(standard, v);
+
+  const pick = (setting: DimensionSetting): void => {
+    setChosen(setting);
+    setGroup(DIMENSION_SETTINGS[setting].group);
+  };
+  useEffect(() => {
+    if (chosen)
+      grid.current?.querySelector<HTMLElement>(`[data-setting="${chosen}"] :is(input, select)`)?.focus();
+  }, [chosen]);
+
+  const set = (setting: DimensionSetting, next: unknown): void => {
+    const values = { ...v, [setting]: next } as DimensionValues;
+    change({ settings: ownSettings(styles, value.base, values) });
+  };
+
+  return (
+    <>
+      <div className="mb-2 border border-hairline bg-white">
+        <DimensionFigure
+          label={`What ${value.name || 'the style'} draws at 1:${scale}`}
+          parts={wholeFigure(shown, lettering, scale)}
+          object={OBJECT}
+          circles={[
+            { at: [90, 3], radius: 10 },
+            { at: [128, 1], radius: 9 },
+          ]}
+          labels={labelsOf(shown)}
+          lettering={lettering}
+          elementsOf={elementsOf(standard)}
+          box={[-24, -47, 176, 77]}
+          zoom={1.2}
+          chosen={chosen}
+          onPick={pick}
+        />
+      </div>
+      <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1 text-[12.5px] text-ink-2">
+        <label className="flex items-center gap-2">
+          At
+          <select
+            aria-label="Scale of the picture"
+            value={scale}
+            onChange={(event) => setScale(Number(event.target.value))}
+            className="h-6 rounded-md border border-rule bg-white px-1 text-ink"
+          >
+            {SCALES.map((one) => (
+              <option key={one} value={one}>
+                1:{one}
+              </option>
+            ))}
+          </select>
+        </label>
+        <span className="figures">
+          text {mm(shown.textHeightMm)} mm on paper · {mm(shown.textHeightMm * scale)} in the model
+        </span>
+        <span className="figures">{sayExample(v, 2550)}</span>
+        <span>Touch a part to open its setting.</span>
+      </div>
+      {advice.length > 0 && (
+        <ul
+          className="mb-3 border-l-2 border-ochre bg-ochre-soft px-3 py-1.5 text-[12.5px]"
+          aria-label="Worth a look"
+        >
+          {advice.map(({ setting, says }) => (
+            <li key={says}>
+              <button type="button" className="text-left hover:underline" onClick={() => pick(setting)}>
+                {says}
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      <fieldset disabled={!editable} className="mb-3 grid grid-cols-[1fr_1.4fr_1fr_5rem] gap-3">
+        <Field
+          label="Name"
+          value={value.name}
+          fault={fault('name')}
+          onChange={(event) => change({ name: event.target.value })}
+        />
+        <Field label="Use" value={value.use} onChange={(event) => change({ use: event.target.value })} />
+        <Choice
+          label="Builds on"
+          value={value.base ?? ''}
+          fault={fault('base')}
+          onChange={(event) => {
+            const base = event.target.value || null;
+            change({ base, settings: ownSettings(styles, base, v) });
+          }}
+        >
+          <option value="">none</option>
+          {styles
+            .filter(({ name }) => !buildsOn(standard.dimensions, name, value.name))
+            .map(({ name }) => (
+              <option key={name}>{name}</option>
+            ))}
+        </Choice>
+        <Field
+          label="Clause"
+          value={value.clause}
+          onChange={(event) => change({ clause: event.target.value })}
+        />
+      </fieldset>
+      <div role="tablist" aria-label="What a setting changes" className="mb-2 flex flex-wrap gap-1">
+        {DIMENSION_GROUPS.map((one) => {
+          const own = SETTING_NAMES.filter(
+            (name) => DIMENSION_SETTINGS[name].group === one && v[name] !== under[name],
+          ).length;
+          return (
+            <button
+              key={one}
+              type="button"
+              role="tab"
+              aria-selected={one === group}
+              className={`rounded-md border px-2 py-0.5 text-[12.5px] ${one === group ? 'border-verdigris bg-verdigris-soft font-semibold' : 'border-hairline bg-white text-ink-2 hover:border-ink'}`}
+              onClick={() => setGroup(one)}
+            >
+              {one}
+              {own > 0 && <span className="figures ml-1 text-verdigris">{own}</span>}
+            </button>
+          );
+        })}
+      </div>
+      <fieldset ref={grid} disabled={!editable} className="grid grid-cols-3 gap-x-3 gap-y-2.5">
+        {SETTING_NAMES.filter((name) => DIMENSION_SETTINGS[name].group === group).map((name) => (
+          <div
+            key={name}
+            data-setting={name}
+            className={name === chosen ? 'rounded-sm bg-verdigris-soft' : ''}
+          >
+            <Setting
+              standard={standard}
+              name={name}
+              value={v[name]}
+              fault={fault('settings', name)}
+              hint={
+                v[name] === under[name]
+                  ? undefined
+                  : value.base === null
+                    ? undefined
+                    : `${value.base}: ${saySetting(name, under[name])}`
+              }
+              set={(next) => set(name, next)}
+            />
+          </div>
+        ))}
+      </fieldset>
+      {value.base !== null && (
+        <p className="mt-3 text-[12.5px] text-ink-2">
+          {count(Object.keys(value.settings).length, 'setting')} of its own; the others follow {value.base}.
+        </p>
+      )}
+    </>
+  );
+}
+
+function baseValues(styles: readonly StandardDimensionStyle[], base: string): DimensionValues {
+  const style = styles.find(({ name }) => foldName(name) === foldName(base));
+  return style ? dimensionValues(styles, style) : PLAIN_DIMENSION;
+}
+
+/** Whether one style builds on another, by whatever way: it cannot be the other's base then. */
+function buildsOn(styles: readonly StandardDimensionStyle[], name: string, other: string): boolean {
+  let at = styles.find((style) => style.name === name);
+  for (let i = 0; at && i < styles.length; i++) {
+    if (at.name === other) return true;
+    const { base } = at;
+    at = base === null ? undefined : styles.find((style) => foldName(style.name) === foldName(base));
+  }
+  return false;
+}
+
+function Setting({
+  standard,
+  name,
+  value,
+  hint,
+  fault,
+  set,
+}: {
+  standard: Standard;
+  name: DimensionSetting;
+  value: DimensionValues[DimensionSetting];
+  hint?: string;
+  fault?: string;
+  set: (next: unknown) => void;
+}) {
+  const spec: DimensionSpec = DIMENSION_SETTINGS[name];
+  const wrap = { label: spec.label, hint, fault };
+  switch (spec.is) {
+    case 'yes':
+      return (
+        <div className="pt-4">
+          <Tick label={spec.label} checked={value as boolean} onChange={set} />
+          {hint && <p className="text-[12px] leading-4 text-ink-3">{hint}</p>}
+        </div>
+      );
+    case 'choice':
+      return (
+        <Choice {...wrap} value={String(value)} onChange={(event) => set(event.target.value)}>
+          {(spec.options as readonly string[]).map((option) => (
+            <option key={option} value={option}>
+              {name === 'decimalMark' ? saySetting(name, option) : option}
+            </option>
+          ))}
+        </Choice>
+      );
+    case 'terminator':
+      return (
+        <Choice {...wrap} value={String(value)} onChange={(event) => set(event.target.value)}>
+          {TERMINATORS.map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </Choice>
+      );
+    case 'pen':
+      return (
+        <Choice
+          {...wrap}
+          value={value === null ? '' : String(value)}
+          onChange={(event) => set(event.target.value === '' ? null : Number(event.target.value))}
+        >
+          <option value="">as the dimension</option>
+          {[...new Set([...standard.pens.seriesMm, ...(value === null ? [] : [value as number])])].map(
+            (one) => (
+              <option key={one} value={one}>
+                {one} mm
+              </option>
+            ),
+          )}
+        </Choice>
+      );
+    case 'linetype':
+      return (
+        <Choice {...wrap} value={String(value)} onChange={(event) => set(event.target.value)}>
+          <option value="">as the dimension</option>
+          {standard.linetypes.map((linetype) => (
+            <option key={linetype.name}>{linetype.name}</option>
+          ))}
+        </Choice>
+      );
+    case 'style':
+      return (
+        <Choice {...wrap} value={String(value)} onChange={(event) => set(event.target.value)}>
+          <option value="">the plain one</option>
+          {standard.lettering.styles.map((style) => (
+            <option key={style.name}>{style.name}</option>
+          ))}
+        </Choice>
+      );
+    case 'colour':
+      return (
+        <Field
+          {...wrap}
+          mono
+          placeholder="as the dimension"
+          value={value === null ? '' : String(value)}
+          onChange={(event) => {
+            const text = event.target.value.trim();
+            if (text === '') set(null);
+            else if (/^\d{1,3}$/.test(text)) set(Math.min(255, Math.max(1, Number(text))));
+          }}
+        />
+      );
+    case 'text':
+      return <Field {...wrap} mono value={String(value)} onChange={(event) => set(event.target.value)} />;
+    default:
+      return <NumberField spec={spec} {...wrap} value={value as number} set={set} />;
+  }
+}
+
+/** A number that can be half typed: what is no number yet is kept, and not taken over. */
+function NumberField({
+  spec,
+  value,
+  set,
+  ...wrap
+}: {
+  spec: Extract<DimensionSpec, { min: number }>;
+  label: string;
+  hint?: string;
+  fault?: string;
+  value: number;
+  set: (next: number) => void;
+}) {
+  /** What is being typed; null once the field is left. */
+  const [text, setText] = useState<string | null>(null);
+  const typed = Number((text ?? '').replace(',', '.'));
+  const unit = spec.is === 'mm' ? ', mm' : spec.is === 'number' && spec.unit !== '' ? `, ${spec.unit}` : '';
+  const wrong = text !== null && text !== '' && !(typed >= spec.min && typed <= spec.max);
+  return (
+    <Field
+      {...wrap}
+      label={`${wrap.label}${unit}`}
+      fault={wrong ? `from ${spec.min} to ${spec.max}` : wrap.fault}
+      mono
+      inputMode="decimal"
+      value={text ?? String(Number(value.toPrecision(12)))}
+      onBlur={() => setText(null)}
+      onChange={(event) => {
+        setText(event.target.value);
+        const next = Number(event.target.value.replace(',', '.'));
+        const whole = spec.is !== 'count' || Number.isInteger(next);
+        if (
+          event.target.value.trim() !== '' &&
+          Number.isFinite(next) &&
+          whole &&
+          next >= spec.min &&
+          next <= spec.max
+        )
+          set(next);
+      }}
+    />
+  );
+}
