@@ -340,7 +340,7 @@ export const demoStandard: Standard = {
     },
     { name: 'above', linetype: 'OHW-Above', role: '', words: ['above', 'overhead'], clause: '5.4' },
   ],
-  working: { layers: ['G-WORK', 'G-VIEW'], linetypes: [], textStyles: [] },
+  working: { layers: ['G-WORK'], linetypes: [], textStyles: [] },
   rules: {},
   layers: ROWS.map(([name, purpose, kinds, colour, linetype, widthMm, more], i) =>
     layerOf({

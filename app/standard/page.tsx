@@ -1,3 +1,4 @@
+import { RULES } from '@/core/audit/rules';
 import { beginDraft, edition, editionInForce, listEditions } from '@/server/editions';
 import { StandardPlace } from '@/ui/standard/StandardPlace';
 
@@ -23,6 +24,7 @@ export default async function StandardPage({ searchParams }: Props) {
       shown={shown}
       before={editionOf(from) ?? (last ? edition(last.id) : null)}
       view={view ?? 'layers'}
+      rules={RULES.map(({ meta }) => meta)}
     />
   );
 }

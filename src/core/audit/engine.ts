@@ -1,7 +1,9 @@
 import { type Drawing, kindOf } from '../drawing/drawing';
 import { OBJECT_KINDS } from '../drawing/kinds';
+import { foldName } from '../dxf/interner';
+import { fitsAny, PLAIN_RULE, type RuleSetting } from '../standard/rule-settings';
 import type { Standard } from '../standard/standard';
-import { makeContext } from './context';
+import { type AuditContext, makeContext } from './context';
 import type { Audit, Finding, Subject } from './finding';
 import type { Rule } from './rule';
 import { RULES } from './rules';
@@ -12,15 +14,22 @@ const RANK = { must: 0, should: 1, note: 2 } as const;
 export function audit(drawing: Drawing, standard: Standard, rules: readonly Rule[] = RULES): Audit {
   const context = makeContext(drawing, standard);
   const findings: Finding[] = [];
-  for (const rule of rules)
-    for (const draft of rule.check(context))
+  for (const rule of rules) {
+    const setting = standard.rules[rule.meta.id] ?? PLAIN_RULE;
+    if (!setting.on) continue;
+    const tolerance = setting.tolerance ?? rule.meta.tolerance?.default ?? 0;
+    for (const draft of rule.check({ ...context, tolerance })) {
+      if (isExcepted(context, setting, draft.subject.layer)) continue;
       findings.push({
         gravity: rule.meta.gravity,
         correction: rule.meta.correction,
         ...draft,
+        ...(setting.gravity === null ? {} : { gravity: setting.gravity }),
         rule: rule.meta.id,
         key: keyOf(rule.meta.id, draft.subject),
       });
+    }
+  }
   findings.sort((a, b) => RANK[a.gravity] - RANK[b.gravity]);
   const kinds: Record<string, number> = {};
   const counted = new Map<string, number>();
@@ -43,6 +52,15 @@ export function audit(drawing: Drawing, standard: Standard, rules: readonly Rule
     verdict: findings.some((finding) => finding.gravity === 'must') ? 'held' : 'released',
     findings,
   };
+}
+
+/** Layers that the office excepts from a rule, and those of disciplines that the rule does not look at. */
+function isExcepted(context: AuditContext, setting: RuleSetting, layer: string | undefined): boolean {
+  if (layer === undefined) return false;
+  if (setting.exceptLayers.length > 0 && fitsAny(setting.exceptLayers, layer)) return true;
+  if (setting.onlyDisciplines.length === 0) return false;
+  const discipline = context.standardLayers.get(foldName(layer))?.discipline ?? '';
+  return !setting.onlyDisciplines.some((one) => foldName(one) === foldName(discipline));
 }
 
 function keyOf(rule: string, subject: Subject): string {

@@ -15,6 +15,8 @@ export interface RuleMeta {
   readonly correction: CorrectionKind;
   /** The need or published source behind it. */
   readonly source: string;
+  /** What the rule measures may be off by; an office can change it. */
+  readonly tolerance?: { readonly default: number; readonly unit: string; readonly of: string };
 }
 
 /** A person's decision on a finding that has more than one way out. */
@@ -47,7 +49,7 @@ export type FindingDraft = Omit<Finding, 'rule' | 'key' | 'gravity' | 'correctio
 /** A rule is data and two functions. It never writes a drawing: `correct` asks the editor for edits. */
 export interface Rule {
   readonly meta: RuleMeta;
-  check(context: AuditContext): Iterable<FindingDraft>;
+  check(context: AuditContext & { readonly tolerance: number }): Iterable<FindingDraft>;
   /** Settles a finding, or returns nothing when it cannot with what it was given. */
   correct?(context: CorrectionContext, finding: Finding, choice: Choice | undefined): Change[];
 }

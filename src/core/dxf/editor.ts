@@ -1,5 +1,5 @@
 import type { Colour } from '../drawing/colour';
-import type { Drawing, DrawingLayer } from '../drawing/drawing';
+import type { Drawing, DrawingLayer, DrawingLinetype } from '../drawing/drawing';
 import type { OwnProperty, StandardLayer, StandardLinetype } from '../standard/standard';
 import { COLOUR_TABLE } from './colour-table';
 import { foldName, type TableRange, tagIs } from './document';
@@ -9,7 +9,10 @@ import { addLinetype, addTextStyle, mergeRecord, removeRecord, renameRecord } fr
 import type { NewTag } from './edits';
 import { marksOf } from './linetype-marks';
 import { propertyTags } from './objects';
-import { type NewLinetype, SUBCLASSES_FROM } from './record-bodies';
+import { linetypeBody, type NewLinetype, SUBCLASSES_FROM } from './record-bodies';
+
+/** Codes of a linetype's pattern: its count, its length, and what each element says. */
+const PATTERN_CODES = new Set([73, 40, 49, 74, 75, 340, 46, 50, 44, 45, 9]);
 
 /** First versions that can hold widths and plot flags, and RGB colours. */
 const WIDTHS_FROM = 'AC1015';
@@ -217,6 +220,35 @@ export class DrawingEditor extends EditBase {
       this.wordStyleAdded = true;
     }
     return { name: 'Standard', height: 0 };
+  }
+
+  /** Gives a linetype the elements and words of the standard; its name and description stay. */
+  redefineLinetype(record: DrawingLinetype, definition: StandardLinetype): void {
+    const { reader, document } = this.drawing;
+    const { codes } = document.tags;
+    const { start, end } = record.range;
+    const mmPerUnit = reader.headerNumber('$MEASUREMENT', 1) === 0 ? 25.4 : 1;
+    let at = -1;
+    for (let tag = start; tag < end && codes[tag] < 1000; tag++) {
+      if (!PATTERN_CODES.has(codes[tag])) continue;
+      if (at < 0) at = tag;
+      this.edits.remove(tag);
+    }
+    const body = linetypeBody(
+      {
+        name: record.name,
+        description: record.description,
+        elements: definition.elementsMm.map((length) => length / mmPerUnit),
+        marks: this.marksOf(definition, mmPerUnit),
+      },
+      document.version,
+      (table, name) => this.handleOf(table, name),
+    );
+    // The first tags are those that stay: flags, description, alignment.
+    this.edits.insertBefore(
+      at < 0 ? reader.find(record.range, 2) + 1 : at,
+      body.filter(({ code }) => PATTERN_CODES.has(code)),
+    );
   }
 
   /**

@@ -52,7 +52,7 @@ describe('a new name', () => {
 
   it('of a layer is followed by what is working content, and by exceptions of rules', () => {
     const next = renamed('layer', 'G-WORK', () => undefined);
-    expect(next.working.layers).toEqual(['New name', 'G-VIEW']);
+    expect(next.working.layers).toEqual(['New name']);
     expect(next.rules['layers/width'].exceptLayers).toEqual(['New name']);
   });
 });

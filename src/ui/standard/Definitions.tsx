@@ -118,7 +118,7 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
                 <th className={cellHead}>As it prints</th>
                 <th className={cellHead}>Name</th>
                 {columns.map(({ head, className }) => (
-                  <th key={head} className={`${cellHead} ${className ?? ''}`}>
+                  <th key={head} className={`${cellHead} ${className?.includes('text-right') ? 'text-right' : ''}`}>
                     {head}
                   </th>
                 ))}

@@ -4,6 +4,8 @@ import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { hexOf } from '@/core/drawing/colour';
 import { OBJECT_KINDS } from '@/core/drawing/kinds';
+import { widthOfRole } from '@/core/standard/pens';
+import { followName } from '@/core/standard/rename';
 import {
   type FieldFault,
   layerOf,
@@ -14,6 +16,7 @@ import {
 import { Button } from '../kit/Button';
 import { Choice, Field, Tick } from '../kit/Field';
 import { Stroke } from '../kit/Stroke';
+import { RoleChoice } from './fields';
 import { lookOf } from './LayersView';
 import { BothSizes, EditorHead } from './parts';
 import { faultAt, type Save } from './types';
@@ -45,7 +48,8 @@ export function LayerEditor({ standard, index, editable, save, onDone }: Props) 
   const store = async (): Promise<void> => {
     const layers = [...standard.layers];
     layers[at] = form;
-    const wrong = await save({ ...standard, layers });
+    const from = index === null ? '' : standard.layers[index].name;
+    const wrong = await save(followName({ ...standard, layers }, 'layer', from, form.name.trim()));
     setFaults(wrong);
     if (wrong.length > 0) {
       // The field at fault may be out of sight.
@@ -139,7 +143,51 @@ export function LayerEditor({ standard, index, editable, save, onDone }: Props) 
             fault={fault('clause')}
             onChange={(event) => change({ clause: event.target.value })}
           />
+          <Field
+            label="Discipline"
+            list="disciplines"
+            value={form.discipline}
+            fault={fault('discipline')}
+            onChange={(event) => change({ discipline: event.target.value })}
+          />
+          <datalist id="disciplines">
+            {[...new Set(standard.layers.map(({ discipline }) => discipline))].map((one) => (
+              <option key={one} value={one} />
+            ))}
+          </datalist>
+          <RoleChoice
+            standard={standard}
+            label="Role of its pen"
+            none="none"
+            value={form.role}
+            fault={fault('role')}
+            // The role brings its width along.
+            set={(role) => change({ role, widthMm: widthOfRole(standard.pens, role) ?? form.widthMm })}
+          />
         </div>
+        <Choice
+          label="Meaning of its lines"
+          value={form.meaning}
+          fault={fault('meaning')}
+          onChange={(event) => {
+            const meaning = standard.meanings.find(({ name }) => name === event.target.value);
+            change({ meaning: event.target.value, linetype: meaning?.linetype ?? form.linetype });
+          }}
+        >
+          <option value="">anything</option>
+          {standard.meanings.map(({ name }) => (
+            <option key={name}>{name}</option>
+          ))}
+        </Choice>
+        <label className="block text-[12.5px] text-ink-2">
+          Notes
+          <textarea
+            rows={2}
+            value={form.notes}
+            onChange={(event) => change({ notes: event.target.value })}
+            className="mt-0.5 w-full rounded-md border border-rule bg-white px-2 py-1 text-[13px] text-ink"
+          />
+        </label>
         <div>
           <Tick label="Prints" checked={form.prints} onChange={(prints) => change({ prints })} />
           <Tick
@@ -205,10 +253,10 @@ export function LayerEditor({ standard, index, editable, save, onDone }: Props) 
   );
 }
 
-const sayColourInput = ({ colour }: StandardLayer): string =>
+export const sayColourInput = ({ colour }: StandardLayer): string =>
   'rgb' in colour ? hexOf(colour.rgb) : String(colour.number);
 
-function parseColour(text: string): StandardLayer['colour'] | null {
+export function parseColour(text: string): StandardLayer['colour'] | null {
   const clean = text.trim();
   if (/^#[0-9a-f]{6}$/i.test(clean)) return { rgb: Number.parseInt(clean.slice(1), 16) };
   const number = Number(clean);

@@ -5,16 +5,17 @@ import { useMemo, useRef, useState } from 'react';
 import type { StrokeLook } from '@/core/audit/finding';
 import { hexOf, rgbOf } from '@/core/drawing/colour';
 import { findLinetype, type Standard, type StandardLayer } from '@/core/standard/standard';
-import { Button } from '../kit/Button';
+import { Button, buttonClass } from '../kit/Button';
 import { Nothing } from '../kit/Page';
 import { Scroller } from '../kit/Scroller';
 import { Stroke } from '../kit/Stroke';
+import { BulkEditor } from './BulkEditor';
 import { LayerEditor } from './LayerEditor';
+import { LayerTableDialog } from './LayerTableDialog';
 import { Beside } from './parts';
 import type { Save } from './types';
 
-const COLUMNS =
-  'grid grid-cols-[8.5rem_9rem_minmax(9rem,1fr)_6rem_6.5rem_4.5rem_5rem] items-center gap-3 px-4';
+const COLUMNS = 'grid grid-cols-[8.5rem_9rem_minmax(8rem,1fr)_5.5rem_6.5rem_4rem_3rem] items-center gap-3';
 
 export const lookOf = (standard: Standard, layer: StandardLayer): StrokeLook => ({
   colour: hexOf(rgbOf(layer.colour)),
@@ -26,13 +27,19 @@ export const lookOf = (standard: Standard, layer: StandardLayer): StrokeLook => 
 /** The register of layers: a stroke as it prints, what belongs on it, and its properties. */
 export function LayersView({
   standard,
+  edition,
   editable,
   save,
 }: {
   standard: Standard;
+  /** Number by which the edition is asked for. */
+  edition: number;
   editable: boolean;
   save: Save;
 }) {
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
+  const [taking, setTaking] = useState(false);
+  const [discipline, setDiscipline] = useState('');
   const [chosen, setChosen] = useState<string | 'new' | null>(
     standard.layers[0]?.name ?? (editable ? 'new' : null),
   );
@@ -40,10 +47,19 @@ export function LayersView({
   const scroller = useRef<HTMLElement>(null);
   const shown = useMemo(() => {
     const key = wanted.trim().toLowerCase();
-    return standard.layers.filter((layer) =>
-      `${layer.name} ${layer.purpose} ${layer.kinds.join(' ')} ${layer.linetype}`.toLowerCase().includes(key),
+    return standard.layers.filter(
+      (layer) =>
+        (discipline === '' || layer.discipline === discipline) &&
+        `${layer.name} ${layer.purpose} ${layer.kinds.join(' ')} ${layer.linetype} ${layer.role} ${layer.meaning} ${layer.notes}`
+          .toLowerCase()
+          .includes(key),
     );
-  }, [standard.layers, wanted]);
+  }, [standard.layers, wanted, discipline]);
+  const disciplines = [...new Set(standard.layers.map((layer) => layer.discipline))].filter(
+    (one) => one !== '',
+  );
+  const chosenNames = new Set(standard.layers.map(({ name }) => name).filter((name) => ticked.has(name)));
+  const allShown = shown.length > 0 && shown.every(({ name }) => ticked.has(name));
   const virtualizer = useVirtualizer({
     count: shown.length,
     getScrollElement: () => scroller.current,
@@ -55,7 +71,14 @@ export function LayersView({
   return (
     <Beside
       editor={
-        chosen === 'new' || index >= 0 ? (
+        editable && chosenNames.size > 0 ? (
+          <BulkEditor
+            standard={standard}
+            names={chosenNames}
+            save={save}
+            onDone={() => setTicked(new Set())}
+          />
+        ) : chosen === 'new' || index >= 0 ? (
           <LayerEditor
             key={chosen}
             standard={standard}
@@ -76,22 +99,60 @@ export function LayersView({
           onChange={(event) => setWanted(event.target.value)}
           placeholder="Find by name, purpose or kind"
           aria-label="Find layers"
-          className="h-8 w-72 rounded-md border border-rule bg-white px-2 text-[13px]"
+          className="h-8 w-56 rounded-md border border-rule bg-white px-2 text-[13px]"
         />
-        {editable && (
-          <Button className="ml-auto" onClick={() => setChosen('new')}>
-            Add a layer
-          </Button>
+        {disciplines.length > 0 && (
+          <select
+            aria-label="Discipline"
+            value={discipline}
+            onChange={(event) => setDiscipline(event.target.value)}
+            className="h-8 rounded-md border border-rule bg-white px-2 text-[13px]"
+          >
+            <option value="">every discipline</option>
+            {disciplines.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
         )}
+        <span className="ml-auto flex gap-2">
+          <a className={buttonClass('quiet')} href={`/api/standard/${edition}/layers?as=xlsx`} download>
+            XLSX
+          </a>
+          <a className={buttonClass('quiet')} href={`/api/standard/${edition}/layers?as=csv`} download>
+            CSV
+          </a>
+          {editable && (
+            <>
+              <Button onClick={() => setTaking(true)}>From a table …</Button>
+              <Button look="main" onClick={() => setChosen('new')}>
+                Add a layer
+              </Button>
+            </>
+          )}
+        </span>
       </div>
-      <div className={`${COLUMNS} h-8 shrink-0 border-y border-rule bg-shade text-[12.5px] text-ink-2`}>
-        <span>As it prints</span>
-        <span>Name</span>
-        <span>What belongs on it</span>
-        <span>Colour</span>
-        <span>Linetype</span>
-        <span className="text-right">Width</span>
-        <span>Prints</span>
+      {editable && (
+        <LayerTableDialog open={taking} onOpenChange={setTaking} standard={standard} save={save} />
+      )}
+      <div className="flex h-8 shrink-0 items-center gap-3 border-y border-rule bg-shade px-4 text-[12.5px] text-ink-2">
+        {editable && (
+          <input
+            type="checkbox"
+            aria-label={allShown ? 'Choose none' : `Choose all ${shown.length}`}
+            className="size-4 accent-verdigris"
+            checked={allShown}
+            onChange={() => setTicked(allShown ? new Set() : new Set(shown.map(({ name }) => name)))}
+          />
+        )}
+        <div className={`${COLUMNS} flex-1`}>
+          <span>As it prints</span>
+          <span>Name</span>
+          <span>What belongs on it</span>
+          <span>Colour</span>
+          <span>Linetype</span>
+          <span className="text-right">Width</span>
+          <span>Prints</span>
+        </div>
       </div>
       <Scroller ref={scroller} label="Layers of the standard" className="bg-white">
         {standard.layers.length === 0 && (
@@ -105,43 +166,60 @@ export function LayersView({
           {virtualizer.getVirtualItems().map((item) => {
             const layer = shown[item.index];
             return (
-              <button
-                type="button"
+              <div
                 key={layer.name}
-                aria-pressed={layer.name === chosen}
-                onClick={() => setChosen(layer.name)}
-                className={`${COLUMNS} absolute inset-x-0 h-8 w-full border-b border-hairline text-left text-[13px] ${layer.name === chosen ? 'bg-verdigris-soft' : 'hover:bg-plate'}`}
+                className={`absolute inset-x-0 flex h-8 items-center gap-3 border-b border-hairline px-4 ${ticked.has(layer.name) || (layer.name === chosen && chosenNames.size === 0) ? 'bg-verdigris-soft' : 'hover:bg-plate'}`}
                 style={{ transform: `translateY(${item.start}px)` }}
               >
-                <Stroke look={lookOf(standard, layer)} width={132} />
-                <span className="figures truncate font-medium" title={layer.name}>
-                  {layer.name}
-                </span>
-                <span
-                  className="truncate text-ink-2"
-                  title={`${layer.purpose} (${layer.kinds.join(', ') || 'any kind'})`}
-                >
-                  {layer.purpose || layer.kinds.join(', ') || 'anything'}
-                </span>
-                <span className="flex items-center gap-2">
-                  <span
-                    className="size-3 shrink-0 border border-rule"
-                    style={{ background: hexOf(rgbOf(layer.colour)) }}
+                {editable && (
+                  <input
+                    type="checkbox"
+                    aria-label={`Choose ${layer.name}`}
+                    className="size-4 shrink-0 accent-verdigris"
+                    checked={ticked.has(layer.name)}
+                    onChange={() => {
+                      const next = new Set(ticked);
+                      if (!next.delete(layer.name)) next.add(layer.name);
+                      setTicked(next);
+                    }}
                   />
-                  <span className="figures">
-                    {'rgb' in layer.colour ? hexOf(layer.colour.rgb) : layer.colour.number}
+                )}
+                <button
+                  type="button"
+                  aria-pressed={layer.name === chosen}
+                  onClick={() => setChosen(layer.name)}
+                  className={`${COLUMNS} h-full flex-1 text-left text-[13px]`}
+                >
+                  <Stroke look={lookOf(standard, layer)} width={132} />
+                  <span className="figures truncate font-medium" title={layer.name}>
+                    {layer.name}
                   </span>
-                </span>
-                <span className="truncate" title={layer.linetype}>
-                  {layer.linetype}
-                </span>
-                <span className="figures text-right">
-                  {layer.widthMm === null ? 'default' : layer.widthMm.toFixed(2)}
-                </span>
-                <span className={layer.prints ? 'text-ink-2' : 'font-medium'}>
-                  {layer.prints ? 'yes' : 'never'}
-                </span>
-              </button>
+                  <span
+                    className="truncate text-ink-2"
+                    title={`${layer.purpose} (${layer.kinds.join(', ') || 'any kind'})`}
+                  >
+                    {layer.purpose || layer.kinds.join(', ') || 'anything'}
+                  </span>
+                  <span className="flex items-center gap-2">
+                    <span
+                      className="size-3 shrink-0 border border-rule"
+                      style={{ background: hexOf(rgbOf(layer.colour)) }}
+                    />
+                    <span className="figures">
+                      {'rgb' in layer.colour ? hexOf(layer.colour.rgb) : layer.colour.number}
+                    </span>
+                  </span>
+                  <span className="truncate" title={layer.linetype}>
+                    {layer.linetype}
+                  </span>
+                  <span className="figures text-right">
+                    {layer.widthMm === null ? 'default' : layer.widthMm.toFixed(2)}
+                  </span>
+                  <span className={layer.prints ? 'text-ink-2' : 'font-medium'}>
+                    {layer.prints ? 'yes' : 'never'}
+                  </span>
+                </button>
+              </div>
             );
           })}
         </div>

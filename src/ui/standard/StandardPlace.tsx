@@ -4,6 +4,7 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Fragment, useEffect, useEffectEvent, useState } from 'react';
 import { toast } from 'sonner';
+import type { RuleMeta } from '@/core/audit/rule';
 import { differences, sayDifference } from '@/core/standard/differences';
 import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button, buttonClass } from '../kit/Button';
@@ -12,13 +13,18 @@ import { count } from '../kit/say';
 import { isTyping } from '../kit/typing';
 import { DimensionsView } from './DimensionsView';
 import { EditionsView } from './EditionsView';
+import { FillsView } from './FillsView';
 import { changed, keep, keptHistory, redone, undone } from './history';
 import { LayersView } from './LayersView';
 import { LetteringView } from './LetteringView';
 import { LinetypesView } from './LinetypesView';
+import { MeaningsView } from './MeaningsView';
 import { NamesView } from './NamesView';
+import { ParallelsView } from './ParallelsView';
 import { PensView } from './PensView';
+import { RulesView } from './RulesView';
 import type { EditionHead, EditionView, Save } from './types';
+import { WorkingView } from './WorkingView';
 
 interface Props {
   readonly editions: readonly EditionHead[];
@@ -26,20 +32,27 @@ interface Props {
   /** The edition that the one shown is compared with. */
   readonly before: EditionView | null;
   readonly view: string;
+  /** What the audit's rules say of themselves. */
+  readonly rules: readonly RuleMeta[];
 }
 
 const VIEWS = [
   { id: 'layers', name: 'Layers' },
   { id: 'pens', name: 'Pens' },
   { id: 'linetypes', name: 'Linetypes' },
+  { id: 'meanings', name: 'Meanings' },
   { id: 'lettering', name: 'Lettering' },
   { id: 'dimensions', name: 'Dimensions' },
+  { id: 'fills', name: 'Fills' },
+  { id: 'parallels', name: 'Parallels' },
   { id: 'names', name: 'Names' },
+  { id: 'working', name: 'Working' },
+  { id: 'rules', name: 'Rules' },
   { id: 'editions', name: 'Editions' },
 ] as const;
 
 /** The office's standard: its definitions as they print, and its editions. */
-export function StandardPlace({ editions, shown, before, view }: Props) {
+export function StandardPlace({ editions, shown, before, view, rules }: Props) {
   const router = useRouter();
   const [standard, setStandard] = useState<Standard>(shown.standard);
   const [history, setHistory] = useState(() => keptHistory(shown.id, shown.version));
@@ -116,7 +129,12 @@ export function StandardPlace({ editions, shown, before, view }: Props) {
     pens: standard.pens.seriesMm.length,
     linetypes: standard.linetypes.length,
     lettering: standard.lettering.styles.length,
+    meanings: standard.meanings.length,
     dimensions: standard.dimensions.length,
+    fills: standard.fills.length,
+    parallels: standard.parallels.length,
+    working: Object.values(standard.working).flat().length,
+    rules: rules.length,
     names: standard.naming.layers?.fields.length ?? 0,
     editions: editions.length,
   };
@@ -176,16 +194,16 @@ export function StandardPlace({ editions, shown, before, view }: Props) {
               ))}
           </div>
         </div>
-        <nav aria-label="Definitions" className="mt-2 flex gap-1">
+        <nav aria-label="Definitions" className="mt-2 flex flex-wrap gap-x-1">
           {VIEWS.map(({ id, name }) => (
             <Link
               key={id}
               href={here(id)}
               aria-current={view === id ? 'page' : undefined}
-              className={`-mb-px border-b-2 px-3 py-1.5 text-[13.5px] ${view === id ? 'border-verdigris font-semibold' : 'border-transparent text-ink-2 hover:text-ink'}`}
+              className={`-mb-px whitespace-nowrap border-b-2 px-2 py-1.5 text-[13.5px] ${view === id ? 'border-verdigris font-semibold' : 'border-transparent text-ink-2 hover:text-ink'}`}
             >
               {name}
-              <span className="figures ml-2 font-normal text-ink-3">{counts[id]}</span>
+              <span className="figures ml-1.5 text-[12px] font-normal text-ink-3">{counts[id]}</span>
             </Link>
           ))}
         </nav>
@@ -199,12 +217,22 @@ export function StandardPlace({ editions, shown, before, view }: Props) {
           <LetteringView standard={standard} editable={editable} save={save} />
         ) : view === 'dimensions' ? (
           <DimensionsView standard={standard} editable={editable} save={save} />
+        ) : view === 'meanings' ? (
+          <MeaningsView standard={standard} editable={editable} save={save} />
+        ) : view === 'fills' ? (
+          <FillsView standard={standard} editable={editable} save={save} />
+        ) : view === 'parallels' ? (
+          <ParallelsView standard={standard} editable={editable} save={save} />
+        ) : view === 'working' ? (
+          <WorkingView standard={standard} editable={editable} save={save} />
+        ) : view === 'rules' ? (
+          <RulesView standard={standard} editable={editable} save={save} rules={rules} />
         ) : view === 'names' ? (
           <NamesView standard={standard} editable={editable} save={save} />
         ) : view === 'editions' ? (
           <EditionsView editions={editions} shown={shown} before={before} standard={standard} save={save} />
         ) : (
-          <LayersView standard={standard} editable={editable} save={save} />
+          <LayersView standard={standard} edition={shown.id} editable={editable} save={save} />
         )}
       </Fragment>
     </div>

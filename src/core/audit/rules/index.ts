@@ -7,6 +7,8 @@ import { layersMissing } from './layers/missing';
 import { layersPrinting } from './layers/printing';
 import { layersUnknown } from './layers/unknown';
 import { layersWidth } from './layers/width';
+import { linesMeaning } from './lines/meaning';
+import { linetypesRedefined } from './linetypes/redefined';
 import { objectsBaseLayer } from './objects/base-layer';
 import { objectsOwnColour } from './objects/own-colour';
 import { objectsOwnLinetype } from './objects/own-linetype';
@@ -14,6 +16,7 @@ import { objectsOwnWidth } from './objects/own-width';
 import { objectsWrongLayer } from './objects/wrong-layer';
 import { pensNotHeld } from './pens/not-held';
 import { pensNotPermitted } from './pens/not-permitted';
+import { workingLeft } from './working/left';
 
 /** Every rule, in the order in which findings of one weight are listed. */
 export const RULES: readonly Rule[] = [
@@ -26,11 +29,14 @@ export const RULES: readonly Rule[] = [
   layersDefaultWidth,
   layersWidth,
   layersPrinting,
+  linetypesRedefined,
+  linesMeaning,
   pensNotPermitted,
   layersEmptyUnknown,
   objectsOwnColour,
   objectsOwnLinetype,
   objectsOwnWidth,
+  workingLeft,
   pensNotHeld,
 ];
 

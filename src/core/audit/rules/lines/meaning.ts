@@ -1,0 +1,76 @@
+import { type Drawing, kindOf } from '../../../drawing/drawing';
+import { isLinetypeFromLayer, isLinetypeFromSymbol } from '../../../drawing/effective';
+import type { ObjectKind } from '../../../drawing/kinds';
+import { foldName } from '../../../dxf/interner';
+import { type LineMeaning, meaningOf, readsAs } from '../../../standard/meanings';
+import { findLinetype } from '../../../standard/standard';
+import { type AuditContext, groupBy, isPlaced, type LayerUse, placesOf } from '../../context';
+import type { Rule } from '../../rule';
+
+const LINES: ReadonlySet<ObjectKind> = new Set([
+  'line',
+  'polyline',
+  'arc',
+  'circle',
+  'ellipse',
+  'spline',
+  'construction line',
+]);
+
+export const linesMeaning: Rule = {
+  meta: {
+    id: 'lines/meaning',
+    title: 'Line does not read as what it means',
+    checks: 'Lines of layers whose name gives a meaning away read as that meaning: dashes, dots, unbroken.',
+    why: 'A setback that is not dashed is taken for an edge; a boundary without its dots for a setback.',
+    gravity: 'should',
+    correction: 'manual',
+    source: 'Needs A1, C4; common practice on the meaning of lines',
+  },
+
+  *check(context) {
+    const { drawing, standard } = context;
+    if (standard.meanings.length === 0) return;
+    for (const use of context.layers.values()) {
+      const meaning = meaningFor(context, use);
+      if (!meaning) continue;
+      const definition = findLinetype(standard, meaning.linetype);
+      if (!definition) continue;
+      const wanted = readsAs(definition.elementsMm);
+      const strays = use.rows.filter((row) => {
+        if (!isPlaced(drawing, row) || !LINES.has(kindOf(drawing, row))) return false;
+        const own = ownLinetype(drawing, row);
+        // What a known layer gives its lines is the concern of the layer's own rule.
+        if (own === null && use.standard) return false;
+        return readsAs(elementsOf(drawing, own ?? use.record?.linetype ?? '')) !== wanted;
+      });
+      for (const [found, rows] of groupBy(strays, (row) =>
+        readsAs(elementsOf(drawing, ownLinetype(drawing, row) ?? use.record?.linetype ?? '')),
+      ))
+        yield {
+          message: `${rows.length === 1 ? '1 line' : `${rows.length} lines`} of meaning “${meaning.name}” on layer “${use.name}” ${rows.length === 1 ? 'reads' : 'read'} as ${found}.`,
+          expected: `${wanted} (${definition.name})`,
+          found,
+          ...placesOf(drawing, rows),
+          subject: { layer: use.name, property: 'linetype', value: found },
+          ...(meaning.clause === '' ? {} : { clause: meaning.clause }),
+        };
+    }
+  },
+};
+
+function meaningFor({ standard }: AuditContext, use: LayerUse): LineMeaning | undefined {
+  if (!use.standard) return meaningOf(standard.meanings, use.name);
+  const named = foldName(use.standard.meaning);
+  return standard.meanings.find(({ name }) => foldName(name) === named);
+}
+
+function ownLinetype(drawing: Drawing, row: number): string | null {
+  const id = drawing.objects.linetype[row];
+  if (id < 0) return null;
+  const name = drawing.document.names.text(id);
+  return isLinetypeFromLayer(name) || isLinetypeFromSymbol(name) ? null : name;
+}
+
+const elementsOf = (drawing: Drawing, linetype: string): readonly number[] =>
+  drawing.linetypes.get(foldName(linetype))?.elements ?? [];

@@ -1,0 +1,206 @@
+'use client';
+
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { readDelimited } from '@/core/exchange/delimited';
+import { type CellFault, layersFromRows } from '@/core/exchange/layer-table';
+import { differences } from '@/core/standard/differences';
+import type { FieldFault, Standard, StandardLayer } from '@/core/standard/standard';
+import { Button } from '../kit/Button';
+import { Dialog, DialogFoot } from '../kit/Dialog';
+import { cell, cellHead } from '../kit/Page';
+import { count } from '../kit/say';
+import type { Save } from './types';
+
+interface Props {
+  readonly open: boolean;
+  readonly onOpenChange: (open: boolean) => void;
+  readonly standard: Standard;
+  readonly save: Save;
+}
+
+/** Differences that are listed before a table is taken over; more are only counted. */
+const MOST_LISTED = 200;
+
+/** Takes in layers from a table: pasted, CSV or XLSX. What would change is seen before anything is. */
+export function LayerTableDialog({ open, onOpenChange, standard, save }: Props) {
+  const [text, setText] = useState('');
+  const [rows, setRows] = useState<readonly (readonly string[])[] | null>(null);
+  const [problem, setProblem] = useState('');
+  const [wrong, setWrong] = useState<readonly FieldFault[]>([]);
+
+  const take = async (file: File): Promise<void> => {
+    setProblem('');
+    setWrong([]);
+    if (/\.(csv|tsv|txt)$/i.test(file.name)) {
+      setRows(readDelimited(await file.text()));
+      return;
+    }
+    const answer = await fetch('/api/standard/table', {
+      method: 'POST',
+      body: await file.arrayBuffer(),
+    }).catch(() => null);
+    const body = (await answer?.json().catch(() => null)) as {
+      rows?: string[][];
+      problem?: { message: string; action: string };
+    } | null;
+    if (body?.rows) setRows(body.rows);
+    else
+      setProblem(
+        body?.problem ? `${body.problem.message} ${body.problem.action}` : 'The server does not answer.',
+      );
+  };
+
+  const read = rows === null ? null : layersFromRows(standard, rows);
+  const layers: StandardLayer[] | null = read && 'layers' in read ? read.layers : null;
+  const faults: readonly CellFault[] = read && 'faults' in read ? read.faults : [];
+  const changes = layers ? differences(standard, { ...standard, layers }) : [];
+  const close = (next: boolean): void => {
+    onOpenChange(next);
+    if (next) return;
+    setRows(null);
+    setText('');
+    setProblem('');
+    setWrong([]);
+  };
+  const store = async (): Promise<void> => {
+    if (!layers) return;
+    const refused = await save({ ...standard, layers });
+    setWrong(refused);
+    if (refused.length > 0) return;
+    toast(`${count(new Set(changes.map(({ name }) => name)).size, 'layer')} taken over into the draft.`);
+    close(false);
+  };
+
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={close}
+      title="Layers from a table"
+      about="Paste rows from a spreadsheet, or choose a CSV or XLSX. The first row names the columns; layers that it does not name stay."
+    >
+      <div className="max-h-[60vh] overflow-auto px-5 py-4">
+        {rows === null ? (
+          <>
+            <textarea
+              rows={8}
+              aria-label="Rows to take in"
+              placeholder={'Name\tColour\tWidth, mm\nA-WALL\t7\t0.5'}
+              value={text}
+              onChange={(event) => setText(event.target.value)}
+              className="figures w-full rounded-md border border-rule bg-white px-2 py-1 text-[13px]"
+            />
+            <label className="mt-3 block text-[13px] text-ink-2">
+              Or a file:{' '}
+              <input
+                type="file"
+                accept=".csv,.tsv,.txt,.xlsx"
+                aria-label="Table to take in"
+                onChange={(event) => {
+                  const file = event.target.files?.[0];
+                  event.target.value = '';
+                  if (file) void take(file);
+                }}
+              />
+            </label>
+          </>
+        ) : faults.length > 0 ? (
+          <Table
+            heads={['Row', 'Column', 'What is wrong']}
+            rows={faults.map(({ row, column, message }) => [String(row), column, message])}
+          />
+        ) : changes.length === 0 ? (
+          <p>The draft has all of this already: nothing would change.</p>
+        ) : (
+          <>
+            {read && 'unknown' in read && read.unknown.length > 0 && (
+              <p className="mb-2 text-[13px] text-ink-2">
+                {count(read.unknown.length, 'column')} not taken in: {read.unknown.join(', ')}.
+              </p>
+            )}
+            <Table
+              heads={['Layer', 'Setting', 'Is', 'Will be']}
+              rows={changes
+                .slice(0, MOST_LISTED)
+                .map(({ name, setting, before, after }) => [
+                  name,
+                  setting || (before === null ? 'new' : 'gone'),
+                  before ?? '—',
+                  after ?? '—',
+                ])}
+            />
+            {changes.length > MOST_LISTED && (
+              <p className="mt-2 text-[13px] text-ink-2">and {changes.length - MOST_LISTED} more.</p>
+            )}
+          </>
+        )}
+        {problem !== '' && (
+          <p role="alert" className="mt-3 text-[13px] text-oxide">
+            {problem}
+          </p>
+        )}
+        {wrong.map((one) => (
+          <p key={`${one.where} ${one.message}`} role="alert" className="mt-2 text-[13px] text-oxide">
+            {one.where}: {one.message}
+          </p>
+        ))}
+      </div>
+      <DialogFoot>
+        {rows === null ? (
+          <>
+            <Button onClick={() => close(false)}>Not now</Button>
+            <Button look="main" disabled={text.trim() === ''} onClick={() => setRows(readDelimited(text))}>
+              Check it
+            </Button>
+          </>
+        ) : (
+          <>
+            <Button
+              onClick={() => {
+                setRows(null);
+                setWrong([]);
+              }}
+            >
+              Back
+            </Button>
+            <Button look="main" disabled={!layers || changes.length === 0} onClick={() => void store()}>
+              {faults.length > 0
+                ? `${count(faults.length, 'cell')} to mend`
+                : `Take over ${count(changes.length, 'change')}`}
+            </Button>
+          </>
+        )}
+      </DialogFoot>
+    </Dialog>
+  );
+}
+
+function Table({ heads, rows }: { heads: readonly string[]; rows: readonly (readonly string[])[] }) {
+  return (
+    <table className="w-full text-[13px]">
+      <thead>
+        <tr>
+          {heads.map((head) => (
+            <th key={head} className={cellHead}>
+              {head}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <tr key={row.join('\n')}>
+            {row.map((one, i) => (
+              <td
+                key={heads[i]}
+                className={`${cell} py-1 align-top wrap-anywhere ${i === 0 ? 'figures' : ''}`}
+              >
+                {one}
+              </td>
+            ))}
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,227 @@
+'use client';
+
+import { useState } from 'react';
+import { toast } from 'sonner';
+import type { RuleMeta } from '@/core/audit/rule';
+import { GRAVITIES, type Gravity, PLAIN_RULE, type RuleSetting } from '@/core/standard/rule-settings';
+import type { FieldFault, Standard } from '@/core/standard/standard';
+import { Button } from '../kit/Button';
+import { Choice, Tick } from '../kit/Field';
+import { cell, cellHead } from '../kit/Page';
+import { Weight } from '../kit/Weight';
+import { NumberInput } from './fields';
+import { Beside, EditorHead } from './parts';
+import type { Save } from './types';
+
+interface Props {
+  readonly standard: Standard;
+  readonly editable: boolean;
+  readonly save: Save;
+  readonly rules: readonly RuleMeta[];
+}
+
+const CORRECTION = { automatic: 'automatic', choice: 'a person chooses', manual: 'by hand' } as const;
+
+/** Every audit rule: whether it is on, how grave it is, and what it leaves alone. */
+export function RulesView({ standard, editable, save, rules }: Props) {
+  const [chosen, setChosen] = useState(rules[0]?.id ?? '');
+  const rule = rules.find(({ id }) => id === chosen);
+  const disciplines = [...new Set(standard.layers.map(({ discipline }) => discipline))].filter(
+    (one) => one !== '',
+  );
+  return (
+    <Beside
+      editor={
+        rule && (
+          <RuleEditor
+            key={rule.id}
+            rule={rule}
+            setting={standard.rules[rule.id] ?? PLAIN_RULE}
+            disciplines={disciplines}
+            editable={editable}
+            store={async (next) => {
+              const all = { ...standard.rules };
+              // A rule that is as it comes is not kept: the next version may bring it better.
+              if (JSON.stringify(next) === JSON.stringify(PLAIN_RULE)) delete all[rule.id];
+              else all[rule.id] = next;
+              const wrong = await save({ ...standard, rules: all });
+              if (wrong.length === 0) toast(`${rule.title}: saved in the draft.`);
+              return wrong;
+            }}
+          />
+        )
+      }
+    >
+      <div className="min-h-0 flex-1 overflow-auto bg-white">
+        <table className="w-full text-[13px]">
+          <thead>
+            <tr>
+              {['Rule', 'Weight', 'Correction', 'Leaves alone'].map((head) => (
+                <th key={head} className={cellHead}>
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rules.map((one) => {
+              const setting = standard.rules[one.id] ?? PLAIN_RULE;
+              return (
+                <tr key={one.id} className={one.id === chosen ? 'bg-verdigris-soft' : 'hover:bg-plate'}>
+                  <td className={`${cell} py-1`}>
+                    <button
+                      type="button"
+                      aria-pressed={one.id === chosen}
+                      className="text-left"
+                      onClick={() => setChosen(one.id)}
+                    >
+                      <span
+                        className={`block font-medium underline decoration-hairline underline-offset-4 ${setting.on ? '' : 'text-ink-3'}`}
+                      >
+                        {one.title}
+                      </span>
+                      <span className="block text-[12.5px] text-ink-2">{one.checks}</span>
+                    </button>
+                  </td>
+                  <td className={`${cell} whitespace-nowrap`}>
+                    {setting.on ? (
+                      <span className="inline-flex items-center gap-1">
+                        <Weight gravity={setting.gravity ?? one.gravity} />
+                        {setting.gravity !== null && setting.gravity !== one.gravity && (
+                          <span className="text-[12px] text-ink-3">was {one.gravity}</span>
+                        )}
+                      </span>
+                    ) : (
+                      <span className="font-medium text-ink-3">off</span>
+                    )}
+                  </td>
+                  <td className={`${cell} text-ink-2`}>{CORRECTION[one.correction]}</td>
+                  <td className={`${cell} text-ink-2`}>
+                    {[
+                      ...setting.exceptLayers,
+                      ...(setting.onlyDisciplines.length > 0
+                        ? [`all but ${setting.onlyDisciplines.join(', ')}`]
+                        : []),
+                    ].join(', ') || '—'}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+    </Beside>
+  );
+}
+
+function RuleEditor({
+  rule,
+  setting,
+  disciplines,
+  editable,
+  store,
+}: {
+  rule: RuleMeta;
+  setting: RuleSetting;
+  disciplines: readonly string[];
+  editable: boolean;
+  store: (next: RuleSetting) => Promise<readonly FieldFault[]>;
+}) {
+  const [form, setForm] = useState(setting);
+  const [layers, setLayers] = useState(setting.exceptLayers.join('\n'));
+  const [wrong, setWrong] = useState('');
+  const change = (patch: Partial<RuleSetting>): void => setForm((now) => ({ ...now, ...patch }));
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        const exceptLayers = layers
+          .split(/[\n,;]/)
+          .map((one) => one.trim())
+          .filter((one) => one !== '');
+        void store({ ...form, exceptLayers }).then((faults) => setWrong(faults[0]?.message ?? ''));
+      }}
+    >
+      <EditorHead title={rule.title} />
+      <p className="mb-1 text-[13px]">{rule.checks}</p>
+      <p className="mb-3 text-[13px] text-ink-2">{rule.why}</p>
+      <fieldset disabled={!editable} className="flex flex-col gap-3">
+        <Tick label="On" checked={form.on} onChange={(on) => change({ on })} />
+        <Choice
+          label="Weight"
+          value={form.gravity ?? ''}
+          onChange={(event) => change({ gravity: (event.target.value || null) as Gravity | null })}
+        >
+          <option value="">as it comes: {rule.gravity}</option>
+          {GRAVITIES.map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </Choice>
+        {rule.tolerance && (
+          <NumberInput
+            label={`What ${rule.tolerance.of} may be off by, ${rule.tolerance.unit}`}
+            hint={`As it comes: ${rule.tolerance.default} ${rule.tolerance.unit}.`}
+            empty
+            value={form.tolerance}
+            set={(tolerance) => change({ tolerance })}
+          />
+        )}
+        <label className="block text-[12.5px] text-ink-2">
+          Layers it leaves alone, one on a line; * stands for any letters
+          <textarea
+            rows={3}
+            value={layers}
+            onChange={(event) => setLayers(event.target.value)}
+            className="figures mt-0.5 w-full rounded-md border border-rule bg-white px-2 py-1 text-[13px] text-ink"
+          />
+        </label>
+        {disciplines.length > 0 && (
+          <fieldset>
+            <legend className="mb-1 text-[12.5px] text-ink-2">
+              Disciplines it looks at; none ticked means all
+            </legend>
+            <div className="grid grid-cols-2 gap-x-3">
+              {disciplines.map((one) => (
+                <Tick
+                  key={one}
+                  label={one}
+                  checked={form.onlyDisciplines.includes(one)}
+                  onChange={(on) =>
+                    change({
+                      onlyDisciplines: on
+                        ? [...form.onlyDisciplines, one]
+                        : form.onlyDisciplines.filter((other) => other !== one),
+                    })
+                  }
+                />
+              ))}
+            </div>
+          </fieldset>
+        )}
+      </fieldset>
+      {wrong !== '' && (
+        <p role="alert" className="mt-2 text-[13px] text-oxide">
+          {wrong}
+        </p>
+      )}
+      {editable && (
+        <div className="mt-4 flex gap-2">
+          <Button look="main" type="submit">
+            Save
+          </Button>
+          <Button
+            onClick={() => {
+              setForm(PLAIN_RULE);
+              setLayers('');
+            }}
+          >
+            As it comes
+          </Button>
+        </div>
+      )}
+      <p className="figures mt-4 text-[12px] text-ink-3">
+        {rule.id} · {rule.source}
+      </p>
+    </form>
+  );
+}

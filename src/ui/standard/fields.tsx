@@ -1,0 +1,98 @@
+import { useState } from 'react';
+import type { Standard } from '@/core/standard/standard';
+import { Choice, Field } from '../kit/Field';
+
+interface Wrap {
+  readonly label: string;
+  readonly hint?: string;
+  readonly fault?: string;
+}
+
+/** A number that can be half typed: what is no number yet is kept while the field has the focus, and not taken over. */
+export function NumberInput(
+  props: Wrap &
+    (
+      | { readonly empty?: false; readonly value: number; readonly set: (next: number) => void }
+      | { readonly empty: true; readonly value: number | null; readonly set: (next: number | null) => void }
+    ),
+) {
+  const { label, hint, fault, value } = props;
+  const [text, setText] = useState<string | null>(null);
+  const said = value === null ? '' : String(Number(value.toPrecision(12)));
+  return (
+    <Field
+      label={label}
+      hint={hint}
+      fault={fault}
+      mono
+      inputMode="decimal"
+      value={text ?? said}
+      onBlur={() => setText(null)}
+      onChange={(event) => {
+        const typed = event.target.value;
+        setText(typed);
+        if (typed.trim() === '') {
+          if (props.empty) props.set(null);
+          return;
+        }
+        const next = Number(typed.replace(',', '.'));
+        if (Number.isFinite(next)) props.set(next);
+      }}
+    />
+  );
+}
+
+/** One of the standard's layers, or none. */
+export function LayerChoice({
+  standard,
+  none,
+  value,
+  set,
+  ...wrap
+}: Wrap & { standard: Standard; none: string; value: string; set: (next: string) => void }) {
+  return (
+    <Choice {...wrap} value={value} onChange={(event) => set(event.target.value)}>
+      <option value="">{none}</option>
+      {standard.layers.map(({ name }) => (
+        <option key={name}>{name}</option>
+      ))}
+    </Choice>
+  );
+}
+
+export function LinetypeChoice({
+  standard,
+  none,
+  value,
+  set,
+  ...wrap
+}: Wrap & { standard: Standard; none?: string; value: string; set: (next: string) => void }) {
+  return (
+    <Choice {...wrap} value={value} onChange={(event) => set(event.target.value)}>
+      {none !== undefined && <option value="">{none}</option>}
+      {standard.linetypes.map(({ name }) => (
+        <option key={name}>{name}</option>
+      ))}
+    </Choice>
+  );
+}
+
+/** One of the pens' roles, or none. */
+export function RoleChoice({
+  standard,
+  none,
+  value,
+  set,
+  ...wrap
+}: Wrap & { standard: Standard; none: string; value: string; set: (next: string) => void }) {
+  return (
+    <Choice {...wrap} value={value} onChange={(event) => set(event.target.value)}>
+      <option value="">{none}</option>
+      {standard.pens.roles.map(({ role, widthMm }) => (
+        <option key={role} value={role}>
+          {role}, {widthMm} mm
+        </option>
+      ))}
+    </Choice>
+  );
+}
