@@ -118,7 +118,10 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
                 <th className={cellHead}>As it prints</th>
                 <th className={cellHead}>Name</th>
                 {columns.map(({ head, className }) => (
-                  <th key={head} className={`${cellHead} ${className?.includes('text-right') ? 'text-right' : ''}`}>
+                  <th
+                    key={head}
+                    className={`${cellHead} ${className?.includes('text-right') ? 'text-right' : ''}`}
+                  >
                     {head}
                   </th>
                 ))}
@@ -242,7 +245,7 @@ function Editor<T extends { readonly name: string }>({
       {editable && (
         <div className="mt-4 flex flex-wrap gap-2">
           <Button look="main" type="submit">
-            {index === null ? `Add ${noun}` : 'Save'}
+            {index === null ? 'Add it' : 'Save'}
           </Button>
           {index !== null && (
             <>

@@ -63,7 +63,11 @@ export function FillsView({
             </>
           ),
         },
-        { head: 'Layer', say: ({ layer }) => layer || 'any', className: 'figures whitespace-nowrap text-ink-2' },
+        {
+          head: 'Layer',
+          say: ({ layer }) => layer || 'any',
+          className: 'figures whitespace-nowrap text-ink-2',
+        },
       ]}
       form={(props) => <FillForm standard={standard} {...props} />}
     />

@@ -3,6 +3,8 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { foldName } from '@/core/dxf/interner';
+import { arcPath, shortestMm } from '@/core/standard/line-preview';
+import { type PlacedSymbol, symbolBox } from '@/core/standard/line-symbols';
 import {
   clearanceMm,
   familyName,
@@ -11,188 +13,241 @@ import {
   withWords,
   wordWidthMm,
 } from '@/core/standard/line-words';
-import { type FieldFault, lineOf, type Standard, type StandardLinetype } from '@/core/standard/standard';
+import { followName } from '@/core/standard/rename';
+import { lineOf, type Standard, type StandardLinetype } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
-import { Field, Tick } from '../kit/Field';
-import { cell, cellHead } from '../kit/Page';
-import { Stroke } from '../kit/Stroke';
-import { count } from '../kit/say';
-import { Beside, EditorHead } from './parts';
-import { faultAt, type Save } from './types';
+import { Choice, Field, Tick } from '../kit/Field';
+import { LinePaths } from '../kit/LinePaths';
+import { Definitions, type FormProps } from './Definitions';
+import { NumberInput } from './fields';
+import { LineSymbolsDialog } from './LineSymbolsDialog';
+import type { Save } from './types';
 
-/** Linetypes as sequences of dashes, gaps and dots, drawn at true size. */
-export function LinetypesView({
-  standard,
-  editable,
-  save,
-}: {
-  standard: Standard;
-  editable: boolean;
-  save: Save;
-}) {
-  const [chosen, setChosen] = useState<string | 'new' | null>(standard.linetypes[0]?.name ?? null);
-  const index = standard.linetypes.findIndex((linetype) => linetype.name === chosen);
+interface Props {
+  readonly standard: Standard;
+  readonly editable: boolean;
+  readonly save: Save;
+}
+
+const BLANK = lineOf({ name: '', elementsMm: [6, -1.5] });
+
+/** Linetypes as sequences of dashes, gaps and dots with words and symbols, drawn at true size. */
+export function LinetypesView({ standard, editable, save }: Props) {
+  const [symbols, setSymbols] = useState(false);
   return (
-    <Beside
-      editor={
-        (chosen === 'new' || index >= 0) && (
-          <LinetypeEditor
-            key={chosen}
-            standard={standard}
-            index={chosen === 'new' ? null : index}
-            editable={editable}
-            save={save}
-            onDone={setChosen}
+    <>
+      <Definitions<StandardLinetype>
+        standard={standard}
+        editable={editable}
+        save={save}
+        noun="a linetype"
+        kind="linetype"
+        list={standard.linetypes}
+        path={['linetypes']}
+        put={(linetypes, renamed) => {
+          const next = { ...standard, linetypes };
+          return renamed ? followName(next, 'linetype', renamed.from, renamed.to) : next;
+        }}
+        blank={BLANK}
+        toolbar={
+          <Button onClick={() => setSymbols(true)}>
+            Line symbols <span className="figures text-ink-3">{standard.lineSymbols.length}</span>
+          </Button>
+        }
+        picture={(linetype) => (
+          <LinePaths
+            linetype={linetype}
+            symbols={standard.lineSymbols}
+            paths={[[1, 3, 47, 3]]}
+            widthMm={48}
+            heightMm={6}
           />
-        )
-      }
-    >
-      {editable && (
-        <div className="flex justify-end px-4 py-2">
-          <Button onClick={() => setChosen('new')}>Add a linetype</Button>
-        </div>
-      )}
-      <div className="min-h-0 flex-1 overflow-auto bg-white">
-        <table className="w-full text-[13px]">
-          <thead>
-            <tr>
-              <th className={cellHead}>As it prints, at 0.35 mm</th>
-              <th className={cellHead}>Name</th>
-              <th className={cellHead}>What it means</th>
-              <th className={cellHead}>Elements, mm on paper</th>
-              <th className={cellHead}>Used by</th>
-            </tr>
-          </thead>
-          <tbody>
-            {standard.linetypes.map((linetype) => (
-              <tr
-                key={linetype.name}
-                className={linetype.name === chosen ? 'bg-verdigris-soft' : 'hover:bg-plate'}
-              >
-                <td className={cell}>
-                  <Stroke
-                    look={{ colour: '#000000', widthMm: 0.35, elementsMm: linetype.elementsMm, prints: true }}
-                    words={linetype.words}
-                    width={200}
-                  />
-                </td>
-                <td className={cell}>
-                  <button
-                    type="button"
-                    aria-pressed={linetype.name === chosen}
-                    className="figures whitespace-nowrap text-left font-medium underline decoration-hairline underline-offset-4"
-                    onClick={() => setChosen(linetype.name)}
-                  >
-                    {linetype.name}
-                  </button>
-                </td>
-                <td className={`${cell} text-ink-2`}>{linetype.description}</td>
-                <td className={`${cell} figures`}>
-                  {linetype.elementsMm.length > 0 ? sayElements(linetype) : 'unbroken'}
-                </td>
-                <td className={`${cell} whitespace-nowrap text-ink-2`}>
-                  {count(users(standard, linetype).length, 'layer')}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
-    </Beside>
+        )}
+        columns={[
+          { head: 'What it means', say: ({ description }) => description },
+          {
+            head: 'Elements, mm',
+            say: (linetype) => (
+              <>
+                {linetype.elementsMm.length > 0 ? sayElements(linetype) : 'unbroken'}
+                {linetype.symbols.length > 0 &&
+                  ` with ${linetype.symbols.map(({ symbol }) => symbol).join(', ')}`}
+                {linetype.basis === 'model' && ' · in the model'}
+              </>
+            ),
+            className: 'figures',
+          },
+          {
+            head: 'Used by',
+            say: (linetype) => `${users(standard, linetype).length} ×`,
+            className: 'figures whitespace-nowrap text-right text-ink-2',
+          },
+        ]}
+        usedBy={(linetype) => users(standard, linetype)}
+        form={(props) => <LinetypeForm standard={standard} save={save} {...props} />}
+      />
+      <LineSymbolsDialog
+        open={symbols}
+        onOpenChange={setSymbols}
+        standard={standard}
+        editable={editable}
+        save={save}
+      />
+    </>
   );
 }
 
-const users = (standard: Standard, linetype: StandardLinetype) =>
-  standard.layers.filter((layer) => foldName(layer.linetype) === foldName(linetype.name));
-
-interface EditorProps {
-  readonly standard: Standard;
-  readonly index: number | null;
-  readonly editable: boolean;
-  readonly save: Save;
-  readonly onDone: (name: string | null) => void;
+/** What names a linetype, in words. */
+function users(standard: Standard, { name }: StandardLinetype): string[] {
+  const is = (other: string | undefined): boolean =>
+    other !== undefined && foldName(other) === foldName(name);
+  return [
+    ...standard.layers.filter(({ linetype }) => is(linetype)).map((layer) => layer.name),
+    ...standard.meanings.filter(({ linetype }) => is(linetype)).map((meaning) => `meaning ${meaning.name}`),
+    ...standard.parallels
+      .filter(({ lines }) => lines.some(({ linetype }) => is(linetype)))
+      .map((set) => set.name),
+    ...standard.dimensions
+      .filter(({ settings: s }) => is(s.lineLinetype) || is(s.extensionLinetype1) || is(s.extensionLinetype2))
+      .map((style) => style.name),
+  ];
 }
 
-function LinetypeEditor({ standard, index, editable, save, onDone }: EditorProps) {
-  const present: StandardLinetype =
-    index === null ? lineOf({ name: '', elementsMm: [6, -1.5] }) : standard.linetypes[index];
-  const [form, setForm] = useState(present);
-  const [text, setText] = useState(sayElements(present));
-  const [heightMm, setHeightMm] = useState(present.words[0]?.heightMm ?? 1.2);
-  const [upright, setUpright] = useState(present.words[0]?.upright ?? false);
-  const [others, setOthers] = useState('');
-  const [faults, setFaults] = useState<readonly FieldFault[]>([]);
-  const at = index ?? standard.linetypes.length;
-  const parsed = parseElements(text);
-  const elements = parsed?.elementsMm ?? null;
-  const words = (parsed?.words ?? []).map((word) => ({ ...word, heightMm, upright }));
-  const made: StandardLinetype = { ...form, elementsMm: elements ?? [], words };
-  const inUse = index !== null && users(standard, present).length > 0;
-  const total = (elements ?? []).reduce((sum, length) => sum + Math.abs(length), 0);
+const SCALES = [20, 50, 100, 200, 500] as const;
+/** Straight, bent and curved, on a sheet of 84 × 40 mm. */
+const PATHS: readonly (readonly number[])[] = [
+  [2, 37, 82, 37],
+  [2, 29, 30, 29],
+  [30, 29, 46, 18],
+  [46, 18, 82, 18],
+  arcPath(42, -24, 34, 35, 145),
+];
 
-  const store = async (): Promise<void> => {
-    const linetypes = [...standard.linetypes];
-    linetypes[at] = made;
-    // The same line for other words: one on a line, named after the base.
-    for (const word of others
+function LinetypeForm({
+  standard,
+  save,
+  value,
+  change,
+  editable,
+  isNew,
+  fault,
+}: FormProps<StandardLinetype> & { standard: Standard; save: Save }) {
+  const [text, setText] = useState(sayElements(value));
+  const [scale, setScale] = useState(100);
+  const [others, setOthers] = useState('');
+  const parsed = parseElements(text);
+  const heightMm = value.words[0]?.heightMm ?? 1.2;
+  const upright = value.words[0]?.upright ?? false;
+  const total = value.elementsMm.reduce((sum, length) => sum + Math.abs(length), 0);
+  const shortest = shortestMm(value);
+  const paper = value.basis === 'paper';
+  const gaps = value.elementsMm
+    .map((length, element) => ({ length, element }))
+    .filter(({ length, element }) => length <= 0 && !value.words.some((word) => word.element === element));
+
+  const write = (next: string): void => {
+    setText(next);
+    const read = parseElements(next);
+    if (!read) return;
+    change({
+      elementsMm: read.elementsMm,
+      words: read.words.map((word) => ({ ...word, heightMm, upright })),
+      symbols: value.symbols.filter(({ element }) => (read.elementsMm[element] ?? 1) <= 0),
+    });
+  };
+  const words = (patch: { heightMm?: number; upright?: boolean }): void =>
+    change({ words: value.words.map((word) => ({ ...word, ...patch })) });
+  const place = (element: number, patch: Partial<PlacedSymbol> | null): void => {
+    const rest = value.symbols.filter((one) => one.element !== element);
+    if (!patch) {
+      change({ symbols: rest });
+      return;
+    }
+    const now = value.symbols.find((one) => one.element === element);
+    const next = {
+      element,
+      symbol: '',
+      scale: 1,
+      place: 'centred' as const,
+      upright: false,
+      ...now,
+      ...patch,
+    };
+    change({ symbols: [...rest, next].sort((a, b) => a.element - b.element) });
+  };
+  const addOthers = async (): Promise<void> => {
+    const made = others
       .split('\n')
       .map((one) => one.trim())
-      .filter((one) => one !== ''))
-      linetypes.push(withWords(made, familyName(made, word), word));
-    // Layers name their linetype: they follow a new name.
-    const layers = standard.layers.map((layer) =>
-      foldName(layer.linetype) === foldName(present.name) && index !== null
-        ? { ...layer, linetype: form.name.trim() }
-        : layer,
-    );
-    const wrong = await save({ ...standard, linetypes, layers });
-    setFaults(wrong);
-    if (wrong.length > 0) return;
-    toast(`${form.name} is saved in the draft.`);
-    onDone(form.name.trim());
+      .filter((one) => one !== '')
+      .map((word) => withWords(value, familyName(value, word), word));
+    const wrong = await save({ ...standard, linetypes: [...standard.linetypes, ...made] });
+    if (wrong.length > 0) {
+      toast.error(wrong[0].message);
+      return;
+    }
+    toast(`${made.map(({ name }) => name).join(', ')}: added to the draft.`);
+    setOthers('');
   };
 
   return (
-    <form
-      onSubmit={(event) => {
-        event.preventDefault();
-        void store();
-      }}
-    >
-      <EditorHead title={form.name || 'New linetype'} />
-      <div className="mb-3 space-y-1 border border-hairline bg-white px-2 py-2">
-        {[0.18, 0.35, 0.7].map((widthMm) => (
-          <div key={widthMm} className="flex items-center gap-2">
-            <Stroke
-              look={{ colour: '#000000', widthMm, elementsMm: elements ?? [], prints: true }}
-              words={words}
-              height={Math.max(18, (words[0]?.heightMm ?? 0) * 5)}
-              width={240}
-            />
-            <span className="figures text-ink-3">{widthMm} mm</span>
-          </div>
-        ))}
+    <>
+      <div className="mb-2 border border-hairline bg-white p-1">
+        <LinePaths
+          linetype={value}
+          symbols={standard.lineSymbols}
+          paths={PATHS}
+          widthMm={84}
+          heightMm={40}
+          scale={scale}
+        />
+      </div>
+      <div className="mb-3 text-[12.5px] text-ink-2">
+        <label className="flex items-center gap-2">
+          On a sheet at
+          <select
+            aria-label="Scale of the picture"
+            value={scale}
+            onChange={(event) => setScale(Number(event.target.value))}
+            className="h-6 rounded-md border border-rule bg-white px-1 text-ink"
+          >
+            {SCALES.map((one) => (
+              <option key={one} value={one}>
+                1:{one}
+              </option>
+            ))}
+          </select>
+        </label>
         {total > 0 && (
-          <p className="figures text-ink-2">
-            one period {Math.round(total * 1000) / 1000} mm on paper · {Math.round(total * 100 * 1000) / 1000}{' '}
-            mm at 1:100
-          </p>
+          <>
+            <p className="figures mt-1">
+              one repeat {round(paper ? total : total / scale)} mm on paper ·{' '}
+              {round(paper ? total * scale : total)} mm in the model
+            </p>
+            <p>
+              Lines shorter than{' '}
+              <span className="figures">
+                {round(paper ? shortest : shortest / scale)} mm on paper (
+                {round(paper ? shortest * scale : shortest)} mm in the model)
+              </span>{' '}
+              are unbroken.
+            </p>
+          </>
         )}
       </div>
       <fieldset disabled={!editable} className="space-y-2.5">
         <Field
           label="Name"
           mono
-          value={form.name}
-          fault={faultAt(faults, 'linetypes', at, 'name')}
-          onChange={(event) => setForm({ ...form, name: event.target.value })}
-          required
+          value={value.name}
+          fault={fault('name')}
+          onChange={(event) => change({ name: event.target.value })}
         />
         <Field
           label="What it means"
-          value={form.description}
-          fault={faultAt(faults, 'linetypes', at, 'description')}
-          onChange={(event) => setForm({ ...form, description: event.target.value })}
+          value={value.description}
+          fault={fault('description')}
+          onChange={(event) => change({ description: event.target.value })}
         />
         <Field
           label="Elements"
@@ -200,79 +255,139 @@ function LinetypeEditor({ standard, index, editable, save, onDone }: EditorProps
           value={text}
           hint="For example: dash 12, gap 4 “W”, dot, gap 1.5. Empty for an unbroken line."
           fault={
-            elements === null
+            parsed === null
               ? 'write dash, gap or dot, with lengths in mm, a word in quotes behind its gap'
-              : (faultAt(faults, 'linetypes', at, 'elementsMm') ??
-                faults.find((one) => one.path.join('.').startsWith(`linetypes.${at}.words`))?.message)
+              : (fault('elementsMm') ?? fault('words'))
           }
-          onChange={(event) => setText(event.target.value)}
+          onChange={(event) => write(event.target.value)}
         />
-        {words.length > 0 && (
+        {value.words.length > 0 && (
           <>
             <div className="flex items-end gap-4">
-              <Field
+              <NumberInput
                 label="Height of the words, mm"
-                type="number"
-                step={0.1}
-                min={0.1}
                 value={heightMm}
-                onChange={(event) => setHeightMm(Number(event.target.value))}
+                set={(next) => words({ heightMm: next })}
               />
-              <Tick label="Stay level" checked={upright} onChange={setUpright} />
+              <Tick label="Stay level" checked={upright} onChange={(next) => words({ upright: next })} />
             </div>
             <p className="figures text-[12.5px] text-ink-2">
-              {words
+              {value.words
                 .map((word) => {
-                  const clear = clearanceMm(made, word);
+                  const clear = clearanceMm(value, word);
                   return clear < 0
                     ? `“${word.text}” is ${(-2 * clear).toFixed(2)} mm too wide for its gap`
                     : `“${word.text}” ${wordWidthMm(word.text, heightMm).toFixed(2)} mm wide, ${clear.toFixed(2)} mm clear on either side`;
                 })
                 .join('; ')}
             </p>
-            {editable && (
-              <label className="block text-[12.5px] text-ink-2">
-                The same line for other words, one on a line
-                <textarea
-                  rows={2}
-                  value={others}
-                  onChange={(event) => setOthers(event.target.value)}
-                  className="figures mt-0.5 w-full rounded-md border border-rule bg-white px-2 py-1 text-[13px] text-ink"
-                />
-              </label>
+            {editable && !isNew && (
+              <>
+                <label className="block text-[12.5px] text-ink-2">
+                  The same line for other words, one on a line
+                  <textarea
+                    rows={2}
+                    value={others}
+                    onChange={(event) => setOthers(event.target.value)}
+                    className="figures mt-0.5 w-full rounded-md border border-rule bg-white px-2 py-1 text-[13px] text-ink"
+                  />
+                </label>
+                {others.trim() !== '' && <Button onClick={() => void addOthers()}>Add the family</Button>}
+              </>
             )}
           </>
         )}
-      </fieldset>
-      {faults
-        .filter((one) => one.path[1] !== at)
-        .map((one) => (
-          <p key={one.where} role="alert" className="mt-2 text-oxide">
-            {one.where}: {one.message}
-          </p>
-        ))}
-      {editable && (
-        <div className="mt-4 flex gap-2">
-          <Button look="main" type="submit" disabled={elements === null}>
-            {index === null ? 'Add the linetype' : 'Save'}
-          </Button>
-          {index !== null && (
-            <Button
-              disabled={inUse}
-              title={inUse ? 'Layers use it' : undefined}
-              onClick={() =>
-                void save({ ...standard, linetypes: standard.linetypes.filter((_, i) => i !== index) }).then(
-                  (wrong) => {
-                    if (wrong.length === 0) onDone(null);
-                  },
-                )
-              }
-            >
-              Remove
-            </Button>
-          )}
+        {standard.lineSymbols.length > 0 &&
+          gaps.map(({ length, element }) => {
+            const placed = value.symbols.find((one) => one.element === element);
+            const symbol =
+              placed && standard.lineSymbols.find(({ name }) => foldName(name) === foldName(placed.symbol));
+            const clear = symbol && placed ? (-length - symbolBox(symbol, placed.scale).width) / 2 : null;
+            return (
+              <div key={element} className="border border-hairline bg-white p-2">
+                <Choice
+                  label={length === 0 ? `At dot ${element + 1}` : `In gap ${element + 1}, ${-length} mm`}
+                  value={placed?.symbol ?? ''}
+                  fault={placed ? fault('symbols', value.symbols.indexOf(placed)) : undefined}
+                  onChange={(event) =>
+                    place(element, event.target.value === '' ? null : { symbol: event.target.value })
+                  }
+                >
+                  <option value="">no symbol</option>
+                  {standard.lineSymbols.map(({ name }) => (
+                    <option key={name}>{name}</option>
+                  ))}
+                </Choice>
+                {placed && (
+                  <div className="mt-2 grid grid-cols-2 items-end gap-2">
+                    <NumberInput
+                      label="Times its size"
+                      value={placed.scale}
+                      set={(next) => place(element, { scale: next })}
+                    />
+                    <Choice
+                      label="Stands"
+                      value={placed.place}
+                      onChange={(event) =>
+                        place(element, { place: event.target.value as PlacedSymbol['place'] })
+                      }
+                    >
+                      <option value="centred">centred on the line</option>
+                      <option value="sitting">on the line</option>
+                    </Choice>
+                    <Tick
+                      label="Stays level"
+                      checked={placed.upright}
+                      onChange={(next) => place(element, { upright: next })}
+                    />
+                    {clear !== null && length < 0 && (
+                      <p className={`figures text-[12.5px] ${clear < 0 ? 'text-oxide' : 'text-ink-2'}`}>
+                        {clear < 0
+                          ? `${(-2 * clear).toFixed(2)} mm too wide`
+                          : `${clear.toFixed(2)} mm clear on either side`}
+                      </p>
+                    )}
+                  </div>
+                )}
+              </div>
+            );
+          })}
+        <div className="grid grid-cols-2 gap-3">
+          <Choice
+            label="Lengths are"
+            value={value.basis}
+            onChange={(event) => change({ basis: event.target.value as StandardLinetype['basis'] })}
+          >
+            <option value="paper">mm on paper</option>
+            <option value="model">mm in the model</option>
+          </Choice>
+          <NumberInput
+            label="Stops short of its ends, mm"
+            value={value.ends.insetMm}
+            fault={fault('ends', 'insetMm')}
+            set={(insetMm) => change({ ends: { ...value.ends, insetMm } })}
+          />
         </div>
-      )}
-    </form>
+        <Tick
+          label="Only whole repeats; the rest goes to both ends"
+          checked={value.ends.whole}
+          onChange={(whole) => change({ ends: { ...value.ends, whole } })}
+        />
+        <div className="grid grid-cols-[1fr_5rem] gap-3">
+          <Field
+            label="Notes"
+            value={value.notes}
+            onChange={(event) => change({ notes: event.target.value })}
+          />
+          <Field
+            label="Clause"
+            value={value.clause}
+            onChange={(event) => change({ clause: event.target.value })}
+          />
+        </div>
+      </fieldset>
+    </>
   );
 }
+
+const round = (value: number): number => Math.round(value * 1000) / 1000;

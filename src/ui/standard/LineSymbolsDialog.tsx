@@ -1,0 +1,214 @@
+'use client';
+
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { foldName } from '@/core/dxf/interner';
+import { type LineSymbol, SYMBOL_PRESETS, symbolBox } from '@/core/standard/line-symbols';
+import { followName } from '@/core/standard/rename';
+import type { Standard } from '@/core/standard/standard';
+import { Button } from '../kit/Button';
+import { Dialog, DialogFoot } from '../kit/Dialog';
+import { Field } from '../kit/Field';
+import { SymbolPicture } from '../kit/LinePaths';
+import { NumberInput } from './fields';
+import { strokesOfSvg } from './svg-strokes';
+import type { Save } from './types';
+
+interface Props {
+  readonly open: boolean;
+  readonly onOpenChange: (open: boolean) => void;
+  readonly standard: Standard;
+  readonly editable: boolean;
+  readonly save: Save;
+}
+
+/** The small symbols that lines carry: ready ones, an SVG, or a DXF; each with its size. */
+export function LineSymbolsDialog({ open, onOpenChange, standard, editable, save }: Props) {
+  const [heightMm, setHeightMm] = useState(2);
+  const [wrong, setWrong] = useState('');
+  const { lineSymbols } = standard;
+  const usersOf = (name: string): string[] =>
+    standard.linetypes
+      .filter(({ symbols }) => symbols.some(({ symbol }) => foldName(symbol) === foldName(name)))
+      .map((linetype) => linetype.name);
+
+  const store = async (
+    next: LineSymbol[],
+    words: string,
+    renamed?: { from: string; to: string },
+  ): Promise<void> => {
+    const whole = { ...standard, lineSymbols: next };
+    const faults = await save(renamed ? followName(whole, 'line symbol', renamed.from, renamed.to) : whole);
+    setWrong(faults[0] ? `${faults[0].where}: ${faults[0].message}` : '');
+    if (faults.length === 0) toast(words);
+  };
+  const add = async (name: string, strokes: number[][]): Promise<void> => {
+    const taken = new Set(lineSymbols.map(({ number }) => number));
+    let number = 1;
+    while (taken.has(number)) number++;
+    const names = new Set(lineSymbols.map((one) => foldName(one.name)));
+    let free = name;
+    for (let i = 2; names.has(foldName(free)); i++) free = `${name} ${i}`;
+    await store([...lineSymbols, { name: free, number, strokes }], `${free} is in the draft.`);
+  };
+  const take = async (file: File): Promise<void> => {
+    setWrong('');
+    const name = file.name.replace(/\.\w+$/, '').slice(0, 60);
+    if (/\.svg$/i.test(file.name)) {
+      const read = strokesOfSvg(await file.text(), heightMm);
+      if (read.ok) await add(name, read.value);
+      else setWrong(`${read.problem.message} ${read.problem.action}`);
+      return;
+    }
+    const answer = await fetch(`/api/standard/symbol?height=${heightMm}`, {
+      method: 'POST',
+      body: await file.arrayBuffer(),
+    }).catch(() => null);
+    const body = (await answer?.json().catch(() => null)) as {
+      strokes?: number[][];
+      problem?: { message: string; action: string };
+    } | null;
+    if (body?.strokes) await add(name, body.strokes);
+    else
+      setWrong(
+        body?.problem ? `${body.problem.message} ${body.problem.action}` : 'The server does not answer.',
+      );
+  };
+
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Line symbols"
+      about="Small drawings that linetypes carry in their gaps. Templates bring them along in a file of shapes."
+    >
+      <div className="max-h-[60vh] overflow-auto px-5 py-4">
+        {lineSymbols.length === 0 && <p className="mb-3 text-ink-2">None yet.</p>}
+        <ul className="grid grid-cols-2 gap-3">
+          {lineSymbols.map((symbol, i) => {
+            const box = symbolBox(symbol);
+            const users = usersOf(symbol.name);
+            return (
+              <li key={symbol.number} className="flex gap-3 border border-hairline p-2">
+                <SymbolPicture strokes={symbol.strokes} sizeMm={14} />
+                <div className="min-w-0 flex-1 text-[13px]">
+                  <Rename
+                    name={symbol.name}
+                    editable={editable}
+                    rename={(to) =>
+                      void store(
+                        lineSymbols.map((one, j) => (j === i ? { ...one, name: to } : one)),
+                        `${symbol.name} is ${to} now.`,
+                        { from: symbol.name, to },
+                      )
+                    }
+                  />
+                  <p className="figures text-ink-2">
+                    {box.width.toFixed(2)} × {box.height.toFixed(2)} mm · number {symbol.number}
+                  </p>
+                  <p className="truncate text-[12.5px] text-ink-2" title={users.join(', ')}>
+                    {users.length > 0 ? `on ${users.join(', ')}` : 'on no line yet'}
+                  </p>
+                  {editable && (
+                    <Button
+                      look="quiet"
+                      className="-ml-3 h-6"
+                      disabled={users.length > 0}
+                      onClick={() =>
+                        void store(
+                          lineSymbols.filter((_, j) => j !== i),
+                          `${symbol.name} is removed from the draft.`,
+                        )
+                      }
+                    >
+                      Remove {symbol.name}
+                    </Button>
+                  )}
+                </div>
+              </li>
+            );
+          })}
+        </ul>
+        {editable && (
+          <section className="mt-4 border-t border-hairline pt-3" aria-label="Add a symbol">
+            <p className="mb-2 text-[13px] font-medium">Add one</p>
+            <div className="flex flex-wrap gap-2">
+              {SYMBOL_PRESETS.map(({ name, strokes }) => (
+                <Button
+                  key={name}
+                  className="h-auto flex-col gap-0 py-1"
+                  onClick={() =>
+                    void add(
+                      name,
+                      strokes.map((stroke) => stroke.map((value) => (value * heightMm) / 2)),
+                    )
+                  }
+                >
+                  <SymbolPicture strokes={strokes} sizeMm={5} />
+                  {name}
+                </Button>
+              ))}
+            </div>
+            <div className="mt-3 flex items-end gap-4">
+              <div className="w-28">
+                <NumberInput
+                  label="Height, mm"
+                  value={heightMm}
+                  set={(next) => next > 0 && setHeightMm(next)}
+                />
+              </div>
+              <label className="text-[13px] text-ink-2">
+                Out of an SVG or a DXF:{' '}
+                <input
+                  type="file"
+                  accept=".svg,.dxf"
+                  aria-label="Symbol to take in"
+                  onChange={(event) => {
+                    const file = event.target.files?.[0];
+                    event.target.value = '';
+                    if (file) void take(file);
+                  }}
+                />
+              </label>
+            </div>
+          </section>
+        )}
+        {wrong !== '' && (
+          <p role="alert" className="mt-3 text-[13px] text-oxide">
+            {wrong}
+          </p>
+        )}
+      </div>
+      <DialogFoot>
+        <Button look="main" onClick={() => onOpenChange(false)}>
+          Done
+        </Button>
+      </DialogFoot>
+    </Dialog>
+  );
+}
+
+function Rename({
+  name,
+  editable,
+  rename,
+}: {
+  name: string;
+  editable: boolean;
+  rename: (to: string) => void;
+}) {
+  const [text, setText] = useState<string | null>(null);
+  if (!editable) return <p className="font-medium">{name}</p>;
+  return (
+    <Field
+      label="Name"
+      value={text ?? name}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={() => {
+        const to = (text ?? name).trim();
+        setText(null);
+        if (to !== '' && to !== name) rename(to);
+      }}
+    />
+  );
+}

@@ -1,0 +1,49 @@
+import { fitted } from '@/core/exchange/symbol-strokes';
+import { fail, type Result } from '@/core/result';
+
+/** Points along each outline of an SVG; its own arithmetic is the browser's. */
+const STEPS = 96;
+/** Neighbours that lie further apart than this many steps belong to two outlines of one path. */
+const JUMP = 6;
+
+/** The outlines of an SVG as strokes of a line symbol, as high as wanted. */
+export function strokesOfSvg(text: string, heightMm: number): Result<number[][]> {
+  const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
+  if (parsed.querySelector('parsererror') || parsed.documentElement.nodeName !== 'svg')
+    return fail('not-svg', 'The file is not an SVG.', 'Choose an SVG or a DXF.');
+  // Lengths are measured only in a document that is laid out: a copy without scripts is put out of sight.
+  const holder = document.createElement('div');
+  holder.style.cssText = 'position:absolute;width:0;height:0;overflow:hidden;visibility:hidden';
+  const root = document.importNode(parsed.documentElement, true) as unknown as SVGSVGElement;
+  for (const script of root.querySelectorAll('script, foreignObject, style, image, use')) script.remove();
+  holder.append(root);
+  document.body.append(holder);
+  try {
+    const strokes: number[][] = [];
+    for (const element of root.querySelectorAll<SVGGeometryElement>(
+      'path,line,polyline,polygon,circle,ellipse,rect',
+    ))
+      strokes.push(...outlines(element));
+    return fitted(strokes, heightMm);
+  } finally {
+    holder.remove();
+  }
+}
+
+function outlines(element: SVGGeometryElement): number[][] {
+  const length = element.getTotalLength();
+  if (!(length > 0)) return [];
+  const matrix = element.getCTM();
+  const strokes: number[][] = [[]];
+  let before: DOMPoint | null = null;
+  const step = length / STEPS;
+  for (let i = 0; i <= STEPS; i++) {
+    const at: DOMPoint = element.getPointAtLength(step * i);
+    if (before && Math.hypot(at.x - before.x, at.y - before.y) > step * JUMP) strokes.push([]);
+    const { x, y } = matrix ? at.matrixTransform(matrix) : at;
+    // SVG counts downwards.
+    strokes[strokes.length - 1].push(x, -y);
+    before = at;
+  }
+  return strokes;
+}
