@@ -1,5 +1,7 @@
 import { RULES } from '@/core/audit/rules';
+import { listDrawings } from '@/server/drawings';
 import { beginDraft, edition, editionInForce, listEditions } from '@/server/editions';
+import { usesOnFile } from '@/server/uses';
 import { StandardPlace } from '@/ui/standard/StandardPlace';
 
 export const metadata = { title: 'Standard' };
@@ -24,6 +26,14 @@ export default async function StandardPage({ searchParams }: Props) {
       shown={shown}
       before={editionOf(from) ?? (last ? edition(last.id) : null)}
       view={view ?? 'layers'}
+      uses={usesOnFile()}
+      drawings={
+        view === 'learn'
+          ? listDrawings()
+              .filter(({ state }) => state === 'ready')
+              .map(({ id, name, sender }) => ({ id, name, sender }))
+          : []
+      }
       rules={RULES.map(({ meta }) => meta)}
     />
   );

@@ -15,6 +15,7 @@ import { database } from './database';
 import { addLayerToDraft, edition, editionInForce } from './editions';
 import { filePath, type StoredFile } from './files';
 import { runTask } from './pool';
+import { keepUses, uncounted } from './uses';
 
 export type DrawingState = 'waiting' | 'reading' | 'ready' | 'unreadable';
 
@@ -116,6 +117,15 @@ export function resume(): void {
     id: number;
   }[];
   for (const { id } of rows) void readAndAudit(id);
+  void countOld();
+}
+
+/** Counts the uses of drawings that came in before uses were kept, one after the other. */
+async function countOld(): Promise<void> {
+  for (const sha of uncounted()) {
+    const uses = await runTask('uses', { path: filePath(sha) });
+    if (uses.ok) keepUses(sha, uses.value);
+  }
 }
 
 /** Reads the drawing as it came and audits it against the edition in force; forgets corrections made before. */
@@ -139,6 +149,7 @@ export async function readAndAudit(id: number): Promise<void> {
     return;
   }
   const stored: StoredAudit = { ...result.value.audit, sheets: result.value.sheets };
+  keepUses(row.original_sha, result.value.uses);
   db.transaction(() => {
     db.prepare('DELETE FROM revisions WHERE drawing_id = ?').run(id);
     db.prepare(
@@ -252,6 +263,7 @@ export async function correct(
       'Nothing was changed.',
       'The finding may be settled already, or its layer holds viewports: map it instead.',
     );
+  keepUses(result.value.sha, result.value.uses);
   const added = addRevision(record, {
     sha: result.value.sha,
     editionId: inUse.id,

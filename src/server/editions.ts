@@ -21,6 +21,9 @@ export interface EditionHead {
   readonly issuedAt: string | null;
   readonly issuedBy: string | null;
   readonly note: string;
+  readonly withdrawnAt: string | null;
+  readonly withdrawnBy: string | null;
+  readonly withdrawnNote: string;
   readonly layerCount: number;
 }
 
@@ -38,6 +41,9 @@ interface Row {
   issued_at: string | null;
   issued_by: string | null;
   note: string;
+  withdrawn_at: string | null;
+  withdrawn_by: string | null;
+  withdrawn_note: string;
 }
 
 function toEdition(row: Row): Edition {
@@ -55,6 +61,9 @@ function toEdition(row: Row): Edition {
     issuedAt: row.issued_at,
     issuedBy: row.issued_by,
     note: row.note,
+    withdrawnAt: row.withdrawn_at,
+    withdrawnBy: row.withdrawn_by,
+    withdrawnNote: row.withdrawn_note,
     layerCount: standard.layers.length,
     standard,
   };
@@ -162,6 +171,28 @@ export function issueDraft(issuedBy: string, note: string): Result<Edition> {
     )
     .run(JSON.stringify({ ...present.standard, edition: label }), now(), issuedBy, note, now(), present.id);
   return ok(edition(present.id)!);
+}
+
+/** Withdraws an issued edition: it stays to be read, and drawings are no longer checked with it. */
+export function withdrawEdition(id: number, by: string, note: string): Result<Edition> {
+  const present = edition(id);
+  if (present?.state !== 'issued')
+    return fail('not-issued', 'Only an issued edition can be withdrawn.', 'Nothing was changed.');
+  const others = database()
+    .prepare(`SELECT count(*) AS n FROM editions WHERE state = 'issued' AND id <> ?`)
+    .get(id) as { n: number };
+  if (others.n === 0)
+    return fail(
+      'last',
+      'It is the only edition in force.',
+      'Issue another one first: drawings must have something to be checked with.',
+    );
+  database()
+    .prepare(
+      `UPDATE editions SET state = 'withdrawn', withdrawn_at = ?, withdrawn_by = ?, withdrawn_note = ? WHERE id = ?`,
+    )
+    .run(now(), by, note, id);
+  return ok(edition(id)!);
 }
 
 export function discardDraft(): Result<null> {

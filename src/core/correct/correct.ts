@@ -25,6 +25,8 @@ export interface CorrectionResult {
   readonly before: Audit;
   readonly after: Audit;
   readonly passes: number;
+  /** The drawing as it is after the last pass. */
+  readonly drawing: Drawing;
 }
 
 /** Corrections can uncover new findings (a renamed layer now has a wrong colour); more passes than this is a fault. */
@@ -62,7 +64,7 @@ export function correctDrawing(
     drawing = reread.value;
     current = audit(drawing, standard);
   }
-  return ok({ bytes: result, changes, before, after: current, passes });
+  return ok({ bytes: result, changes, before, after: current, passes, drawing });
 }
 
 type Wanted = (finding: Finding, choice: Choice | undefined) => boolean;

@@ -823,7 +823,9 @@ export class DrawingComposer {
     const plain = (name: string, description = ''): NewLinetype => ({ name, description, elements: [] });
     const linetypes = [
       ...(old ? [] : [plain('ByBlock'), plain('ByLayer')]),
-      plain('Continuous', 'Unbroken line'),
+      ...(this.linetypes.some(({ name }) => foldName(name) === 'continuous')
+        ? []
+        : [plain('Continuous', 'Unbroken line')]),
       ...this.linetypes,
     ];
     table(

@@ -4,7 +4,6 @@ import type { ObjectKind } from '../drawing/kinds';
 import { DrawingComposer, type Point, type Props } from '../dxf/composer';
 import { dimensionRecord, TERMINATOR_SYMBOLS } from '../dxf/dimension-record';
 import { nearestNumber } from '../dxf/editor';
-import { foldName } from '../dxf/interner';
 import { marksOf } from '../dxf/linetype-marks';
 import type { LineFamily } from '../geometry/hatch';
 import { hatchPieces } from '../geometry/hatch';
@@ -35,7 +34,6 @@ export function putDefinitions(file: DrawingComposer, standard: Standard): void 
       shapes: true,
     });
   for (const linetype of standard.linetypes) {
-    if (foldName(linetype.name) === 'continuous') continue;
     const { basis, ends, clause, notes } = linetype;
     file.linetype(
       linetype.name,

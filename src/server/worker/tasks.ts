@@ -8,9 +8,11 @@ import { correctDrawing } from '../../core/correct/correct';
 import { type Proposal, proposalsFor } from '../../core/correct/crosswalk';
 import { readDrawing } from '../../core/dxf/interpret';
 import { inspect } from '../../core/inspect/inspect';
+import { countUses, type Use } from '../../core/inspect/uses';
 import { buildPicture } from '../../core/picture/build';
 import { packPicture } from '../../core/picture/picture';
 import { ok, type Result } from '../../core/result';
+import { learnStandard } from '../../core/standard/learn';
 import type { Standard } from '../../core/standard/standard';
 import { storeBytes } from '../files';
 import type { ProductName } from '../product-names';
@@ -21,10 +23,13 @@ import { type Product, product } from '../products';
  * the store and gives back plain data.
  */
 export interface Tasks {
-  audit: { request: { path: string; standard: Standard }; reply: Result<{ audit: Audit; sheets: string[] }> };
+  audit: {
+    request: { path: string; standard: Standard };
+    reply: Result<{ audit: Audit; sheets: string[]; uses: Use[] }>;
+  };
   correct: {
     request: { path: string; standard: Standard; findings?: string[]; choices?: Choices };
-    reply: Result<{ sha: string; size: number; changes: readonly Change[]; audit: Audit }>;
+    reply: Result<{ sha: string; size: number; changes: readonly Change[]; audit: Audit; uses: Use[] }>;
   };
   picture: {
     request: { path: string; cache: string; sheet: number; defaultWidthMm: number };
@@ -34,6 +39,8 @@ export interface Tasks {
     request: { path: string; cache: string };
     reply: Result<{ file: string }>;
   };
+  uses: { request: { path: string }; reply: Result<Use[]> };
+  learn: { request: { path: string; name: string }; reply: Result<Standard> };
   product: { request: { standard: Standard; name: ProductName }; reply: Result<Product> };
   proposals: {
     request: { path: string; standard: Standard; findings: readonly Finding[] };
@@ -70,6 +77,7 @@ export const handlers: Handlers = {
     return ok({
       audit: audit(drawing.value, standard),
       sheets: drawing.value.sheets.map((sheet) => sheet.name),
+      uses: countUses(drawing.value),
     });
   },
 
@@ -77,7 +85,8 @@ export const handlers: Handlers = {
     const result = correctDrawing(read(path), standard, { findings, choices });
     if (!result.ok) return result;
     const stored = storeBytes(result.value.bytes);
-    return ok({ ...stored, changes: result.value.changes, audit: result.value.after });
+    const { changes, after, drawing } = result.value;
+    return ok({ ...stored, changes, audit: after, uses: countUses(drawing) });
   },
 
   picture({ path, cache, sheet, defaultWidthMm }) {
@@ -95,6 +104,16 @@ export const handlers: Handlers = {
     if (!drawing.ok) return drawing;
     keep(cache, JSON.stringify(inspect(drawing.value)));
     return ok({ file: cache });
+  },
+
+  uses({ path }) {
+    const drawing = readDrawing(read(path));
+    return drawing.ok ? ok(countUses(drawing.value)) : drawing;
+  },
+
+  learn({ path, name }) {
+    const drawing = readDrawing(read(path));
+    return drawing.ok ? ok(learnStandard(drawing.value, name)) : drawing;
   },
 
   product: ({ standard, name }) => product(standard, name),

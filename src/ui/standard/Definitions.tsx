@@ -7,7 +7,7 @@ import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { cell, cellHead } from '../kit/Page';
 import { Beside, EditorHead } from './parts';
-import type { Save } from './types';
+import { type OnFile, type Save, sayOnFile } from './types';
 
 export interface Column<T> {
   readonly head: string;
@@ -45,6 +45,8 @@ interface Props<T extends { readonly name: string }> {
   /** Ready ones that can be taken over, by name. */
   readonly presets?: readonly T[];
   readonly about?: string;
+  /** What the drawings on file use. */
+  readonly onFile?: OnFile;
   readonly wide?: boolean;
   readonly toolbar?: ReactNode;
 }
@@ -125,6 +127,7 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
                     {head}
                   </th>
                 ))}
+                {props.onFile && <th className={`${cellHead} text-right`}>On file</th>}
               </tr>
             </thead>
             <tbody>
@@ -152,6 +155,14 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
                       {say(one)}
                     </td>
                   ))}
+                  {props.onFile && (
+                    <td
+                      className={`${cell} figures text-right text-ink-2`}
+                      title={sayOnFile(props.onFile, one.name)}
+                    >
+                      {props.onFile[one.name.toLowerCase()]?.objects ?? 0}
+                    </td>
+                  )}
                 </tr>
               ))}
             </tbody>
@@ -183,6 +194,7 @@ function Editor<T extends { readonly name: string }>({
   picture,
   form,
   usedBy,
+  onFile,
   index,
   begin,
   onDone,
@@ -262,6 +274,9 @@ function Editor<T extends { readonly name: string }>({
             </>
           )}
         </div>
+      )}
+      {onFile && index !== null && (
+        <p className="mt-3 text-[12.5px] text-ink-2">{sayOnFile(onFile, begin.name)}</p>
       )}
       {users.length > 0 && <p className="mt-2 text-[12.5px] text-ink-2">Used by {users.join(', ')}.</p>}
       {kind && index !== null && list.length > 1 && (

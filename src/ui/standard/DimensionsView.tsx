@@ -35,7 +35,7 @@ import { DimensionFigure, type FigureLabel } from '../kit/DimensionFigure';
 import { Choice, Field, Tick } from '../kit/Field';
 import { count } from '../kit/say';
 import { Definitions, type FormProps } from './Definitions';
-import type { Save } from './types';
+import type { OnFile, Save } from './types';
 
 const BLANK: StandardDimensionStyle = { name: '', use: '', base: null, settings: {}, clause: '' };
 const SCALES = [1, 10, 20, 50, 100, 200, 500] as const;
@@ -44,16 +44,18 @@ interface Props {
   readonly standard: Standard;
   readonly editable: boolean;
   readonly save: Save;
+  readonly onFile?: OnFile;
 }
 
 /** Dimension styles: each drawn at its true size, every setting beside the part of the picture that it changes. */
-export function DimensionsView({ standard, editable, save }: Props) {
+export function DimensionsView({ standard, editable, save, onFile }: Props) {
   return (
     <Definitions<StandardDimensionStyle>
       wide
       standard={standard}
       editable={editable}
       save={save}
+      onFile={onFile}
       noun="a dimension style"
       kind="dimension style"
       list={standard.dimensions}

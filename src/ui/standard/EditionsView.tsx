@@ -1,11 +1,13 @@
 'use client';
 
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { Problem } from '@/core/result';
 import { type Difference, differences } from '@/core/standard/differences';
 import type { Standard } from '@/core/standard/standard';
+import { STARTERS } from '@/core/standard/starters';
 import { Button, buttonClass } from '../kit/Button';
 import { call } from '../kit/call';
 import { Dialog, DialogFoot } from '../kit/Dialog';
@@ -14,6 +16,25 @@ import { cell, cellHead } from '../kit/Page';
 import { count, sayDate } from '../kit/say';
 import { Beside, EditorHead } from './parts';
 import type { EditionHead, EditionView, Save } from './types';
+
+/** What an edition is handed out as, by the name that the server knows. */
+const PRODUCTS = [
+  {
+    about: 'A template to begin drawings with: every definition, sheets of all sizes',
+    forms: [
+      ['template-2010', 'DXF 2010'],
+      ['template-R12', 'DXF R12'],
+    ],
+  },
+  {
+    about: 'The whole standard on one sheet, at true size',
+    forms: [
+      ['specimen-pdf', 'PDF'],
+      ['specimen-svg', 'SVG'],
+      ['specimen-dxf', 'DXF'],
+    ],
+  },
+] as const;
 
 interface Props {
   readonly editions: readonly EditionHead[];
@@ -27,6 +48,7 @@ interface Props {
 export function EditionsView({ editions, shown, before, standard, save }: Props) {
   const router = useRouter();
   const [issuing, setIssuing] = useState(false);
+  const [withdrawing, setWithdrawing] = useState<EditionHead | null>(null);
   const [name, setName] = useState(standard.name);
   const [problem, setProblem] = useState<Problem | null>(null);
   const input = useRef<HTMLInputElement>(null);
@@ -89,6 +111,62 @@ export function EditionsView({ editions, shown, before, standard, save }: Props)
             )}
           </form>
           <div className="mt-6">
+            <EditorHead title={`${shown.label} to hand out`} />
+            <ul className="space-y-2 text-[13px]">
+              {PRODUCTS.map(({ about, forms }) => (
+                <li key={about}>
+                  <p className="mb-1 text-ink-2">{about}</p>
+                  <span className="flex flex-wrap gap-2">
+                    {forms.map(([name, words]) => (
+                      <a
+                        key={name}
+                        className={buttonClass('plain')}
+                        href={`/api/standard/${shown.id}/product?as=${name}`}
+                        download
+                      >
+                        {words}
+                      </a>
+                    ))}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </div>
+          {editable && (
+            <div className="mt-6">
+              <EditorHead title="Begin from something" />
+              <p className="mb-2 text-[13px] text-ink-2">
+                A drawing known to be good is shown against the draft, and taken over one by one.
+              </p>
+              <Link className={buttonClass('plain')} href={`/standard?edition=${shown.id}&view=learn`}>
+                Learn from a drawing …
+              </Link>
+              <ul className="mt-3 space-y-2">
+                {STARTERS.map(({ id, name: starter, about, standard: ready }) => (
+                  <li key={id} className="border border-hairline bg-white p-2 text-[13px]">
+                    <p className="flex items-center justify-between gap-2 font-medium">
+                      {starter}
+                      <Button
+                        className="h-6"
+                        onClick={() =>
+                          void save({ ...ready, name: standard.name }).then((faults) => {
+                            if (faults.length === 0) toast(`The draft is a copy of “${starter}” now.`);
+                          })
+                        }
+                      >
+                        Copy {starter}
+                      </Button>
+                    </p>
+                    <p className="mt-0.5 text-[12.5px] text-ink-2">{about}</p>
+                  </li>
+                ))}
+              </ul>
+              <p className="mt-1 text-[12px] text-ink-3">
+                A copy takes the place of everything in the draft; Undo brings it back.
+              </p>
+            </div>
+          )}
+          <div className="mt-6">
             <EditorHead title="Take in from a file" />
             <p className="mb-2 text-[13px] text-ink-2">
               A standard in JSON: exported here, or learnt from a good drawing with the command line. It
@@ -132,7 +210,16 @@ export function EditionsView({ editions, shown, before, standard, save }: Props)
             {editions.map((edition) => (
               <tr key={edition.id}>
                 <td className={`${cell} figures font-medium`}>{edition.label}</td>
-                <td className={cell}>{edition.state}</td>
+                <td
+                  className={cell}
+                  title={
+                    edition.withdrawnAt
+                      ? `by ${edition.withdrawnBy} on ${sayDate(edition.withdrawnAt)}${edition.withdrawnNote === '' ? '' : `: ${edition.withdrawnNote}`}`
+                      : undefined
+                  }
+                >
+                  {edition.state}
+                </td>
                 <td className={`${cell} figures`}>{edition.layerCount}</td>
                 <td className={`${cell} figures text-ink-2`}>
                   {edition.issuedAt ? sayDate(edition.issuedAt) : '—'}
@@ -150,6 +237,11 @@ export function EditionsView({ editions, shown, before, standard, save }: Props)
                     >
                       Export
                     </a>
+                    {edition.state === 'issued' && (
+                      <Button className="h-6" onClick={() => setWithdrawing(edition)}>
+                        Withdraw …
+                      </Button>
+                    )}
                     {edition.state === 'draft' && (
                       <>
                         <Button className="h-6" onClick={() => void discard()}>
@@ -168,6 +260,7 @@ export function EditionsView({ editions, shown, before, standard, save }: Props)
         </table>
         <Changes editions={editions} shown={shown} before={before} changes={changes} />
       </div>
+      <WithdrawDialog edition={withdrawing} onClose={() => setWithdrawing(null)} />
       <IssueDialog
         open={issuing}
         onOpenChange={setIssuing}
@@ -244,6 +337,68 @@ function Changes({
         </table>
       )}
     </section>
+  );
+}
+
+function WithdrawDialog({ edition, onClose }: { edition: EditionHead | null; onClose: () => void }) {
+  const router = useRouter();
+  const [by, setBy] = useState('');
+  const [note, setNote] = useState('');
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const close = (): void => {
+    setProblem(null);
+    onClose();
+  };
+  const withdraw = async (): Promise<void> => {
+    if (!edition) return;
+    const answer = await call<EditionHead>('/api/standard/withdraw', {
+      method: 'POST',
+      body: { edition: edition.id, by, note },
+    });
+    if (!answer.ok) {
+      setProblem(answer.problem);
+      return;
+    }
+    toast(`${edition.label} is withdrawn.`);
+    close();
+    router.refresh();
+  };
+  return (
+    <Dialog
+      open={edition !== null}
+      onOpenChange={(open) => !open && close()}
+      title={`Withdraw ${edition?.label ?? ''}`}
+      about="It stays to be read, and audits that used it keep naming it. Drawings are no longer checked with it."
+    >
+      <form
+        className="space-y-3 px-5 py-4"
+        id="withdraw"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void withdraw();
+        }}
+      >
+        <Field
+          label="Withdrawn by"
+          value={by}
+          onChange={(event) => setBy(event.target.value)}
+          required
+          maxLength={80}
+        />
+        <Field label="Why" value={note} onChange={(event) => setNote(event.target.value)} maxLength={400} />
+        {problem && (
+          <p role="alert" className="text-oxide">
+            {problem.message} {problem.action}
+          </p>
+        )}
+      </form>
+      <DialogFoot>
+        <Button onClick={close}>Keep it</Button>
+        <Button look="grave" type="submit" form="withdraw">
+          Withdraw it
+        </Button>
+      </DialogFoot>
+    </Dialog>
   );
 }
 

@@ -16,7 +16,7 @@ import { Choice, Field, Tick } from '../kit/Field';
 import { FillSwatch } from '../kit/FillSwatch';
 import { Definitions, type FormProps } from './Definitions';
 import { LayerChoice, NumberInput } from './fields';
-import type { Save } from './types';
+import type { OnFile, Save } from './types';
 
 const SCALES = [1, 5, 10, 20, 50, 100, 200] as const;
 const LINE: FillLine = { angleDeg: 45, originMm: [0, 0], spacingMm: 3, shiftMm: 0, dashesMm: [] };
@@ -32,16 +32,19 @@ export function FillsView({
   standard,
   editable,
   save,
+  onFile,
 }: {
   standard: Standard;
   editable: boolean;
   save: Save;
+  onFile?: OnFile;
 }) {
   return (
     <Definitions<StandardFill>
       standard={standard}
       editable={editable}
       save={save}
+      onFile={onFile}
       noun="a fill"
       kind="fill"
       list={standard.fills}

@@ -19,7 +19,7 @@ import { Stroke } from '../kit/Stroke';
 import { RoleChoice } from './fields';
 import { lookOf } from './LayersView';
 import { BothSizes, EditorHead } from './parts';
-import { faultAt, type Save } from './types';
+import { faultAt, type OnFile, type Save, sayOnFile } from './types';
 
 const BLANK = layerOf({ name: '', widthMm: 0.25 });
 
@@ -29,11 +29,12 @@ interface Props {
   readonly index: number | null;
   readonly editable: boolean;
   readonly save: Save;
+  readonly onFile?: OnFile;
   readonly onDone: (name: string | null) => void;
 }
 
 /** One layer beside its stroke, which follows each keystroke. */
-export function LayerEditor({ standard, index, editable, save, onDone }: Props) {
+export function LayerEditor({ standard, index, editable, save, onFile, onDone }: Props) {
   const [form, setForm] = useState<StandardLayer>(index === null ? BLANK : standard.layers[index]);
   const [colour, setColour] = useState(sayColourInput(form));
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
@@ -88,6 +89,9 @@ export function LayerEditor({ standard, index, editable, save, onDone }: Props) 
         <Stroke look={lookOf(standard, form)} width={310} height={26} />
         <BothSizes paperMm={form.widthMm ?? standard.pens.defaultMm} />
       </div>
+      {onFile && index !== null && (
+        <p className="mb-3 text-[12.5px] text-ink-2">{sayOnFile(onFile, standard.layers[index].name)}</p>
+      )}
       <fieldset disabled={!editable} className="space-y-2.5">
         <Field
           label="Name"

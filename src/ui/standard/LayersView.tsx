@@ -13,7 +13,7 @@ import { BulkEditor } from './BulkEditor';
 import { LayerEditor } from './LayerEditor';
 import { LayerTableDialog } from './LayerTableDialog';
 import { Beside } from './parts';
-import type { Save } from './types';
+import type { OnFile, Save } from './types';
 
 const COLUMNS = 'grid grid-cols-[8.5rem_9rem_minmax(8rem,1fr)_5.5rem_6.5rem_4rem_3rem] items-center gap-3';
 
@@ -30,12 +30,14 @@ export function LayersView({
   edition,
   editable,
   save,
+  onFile,
 }: {
   standard: Standard;
   /** Number by which the edition is asked for. */
   edition: number;
   editable: boolean;
   save: Save;
+  onFile?: OnFile;
 }) {
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
   const [taking, setTaking] = useState(false);
@@ -85,6 +87,7 @@ export function LayersView({
             index={chosen === 'new' ? null : index}
             editable={editable}
             save={save}
+            onFile={onFile}
             onDone={(name) => setChosen(name)}
           />
         ) : (

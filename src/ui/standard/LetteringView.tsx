@@ -19,7 +19,7 @@ import { Choice, Field } from '../kit/Field';
 import { cell, cellHead } from '../kit/Page';
 import { Specimen } from '../kit/Specimen';
 import { Beside, EditorHead } from './parts';
-import type { Save } from './types';
+import { type OnFile, type Save, sayOnFile } from './types';
 
 const SAMPLE = 'Quay wall ⌀240 ±0.5';
 const SCALES = [20, 50, 100, 200, 500] as const;
@@ -48,10 +48,11 @@ interface Props {
   readonly standard: Standard;
   readonly editable: boolean;
   readonly save: Save;
+  readonly onFile?: OnFile;
 }
 
 /** Text styles at their true size, the permitted heights, and the smallest height on each sheet. */
-export function LetteringView({ standard, editable, save }: Props) {
+export function LetteringView({ standard, editable, save, onFile }: Props) {
   const { lettering } = standard;
   /** Index of the style in the editor; one past the last for a new one; null for heights and sheets. */
   const [chosen, setChosen] = useState<number | null>(null);
@@ -72,6 +73,7 @@ export function LetteringView({ standard, editable, save }: Props) {
             index={chosen}
             editable={editable}
             store={store}
+            onFile={onFile}
             onDone={() => setChosen(null)}
           />
         )
@@ -250,12 +252,14 @@ function StyleEditor({
   index,
   editable,
   store,
+  onFile,
   onDone,
 }: {
   standard: Standard;
   index: number;
   editable: boolean;
   store: Store;
+  onFile?: OnFile;
   onDone: () => void;
 }) {
   const { lettering } = standard;
@@ -305,6 +309,9 @@ function StyleEditor({
           (scale) => ` · ${Number(modelHeight(form.heightMm, scale).toPrecision(12))} at 1:${scale}`,
         )}
       </p>
+      {onFile && present && (
+        <p className="mb-3 text-[12.5px] text-ink-2">{sayOnFile(onFile, present.name)}</p>
+      )}
       <fieldset disabled={!editable} className="flex flex-col gap-3">
         <Field
           label="Name"

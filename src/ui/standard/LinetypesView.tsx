@@ -21,18 +21,19 @@ import { LinePaths } from '../kit/LinePaths';
 import { Definitions, type FormProps } from './Definitions';
 import { NumberInput } from './fields';
 import { LineSymbolsDialog } from './LineSymbolsDialog';
-import type { Save } from './types';
+import type { OnFile, Save } from './types';
 
 interface Props {
   readonly standard: Standard;
   readonly editable: boolean;
   readonly save: Save;
+  readonly onFile?: OnFile;
 }
 
 const BLANK = lineOf({ name: '', elementsMm: [6, -1.5] });
 
 /** Linetypes as sequences of dashes, gaps and dots with words and symbols, drawn at true size. */
-export function LinetypesView({ standard, editable, save }: Props) {
+export function LinetypesView({ standard, editable, save, onFile }: Props) {
   const [symbols, setSymbols] = useState(false);
   return (
     <>
@@ -40,6 +41,7 @@ export function LinetypesView({ standard, editable, save }: Props) {
         standard={standard}
         editable={editable}
         save={save}
+        onFile={onFile}
         noun="a linetype"
         kind="linetype"
         list={standard.linetypes}

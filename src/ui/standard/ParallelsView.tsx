@@ -8,7 +8,7 @@ import { Button } from '../kit/Button';
 import { Choice, Field } from '../kit/Field';
 import { Definitions, type FormProps } from './Definitions';
 import { LinetypeChoice, NumberInput } from './fields';
-import type { Save } from './types';
+import type { OnFile, Save } from './types';
 
 const PX_PER_MM = 96 / 25.4;
 const BLANK: StandardParallelSet = {
@@ -29,16 +29,19 @@ export function ParallelsView({
   standard,
   editable,
   save,
+  onFile,
 }: {
   standard: Standard;
   editable: boolean;
   save: Save;
+  onFile?: OnFile;
 }) {
   return (
     <Definitions<StandardParallelSet>
       standard={standard}
       editable={editable}
       save={save}
+      onFile={onFile}
       noun="a parallel-line set"
       kind="parallel-line set"
       list={standard.parallels}

@@ -5,6 +5,7 @@ import { useRouter } from 'next/navigation';
 import { Fragment, useEffect, useEffectEvent, useState } from 'react';
 import { toast } from 'sonner';
 import type { RuleMeta } from '@/core/audit/rule';
+import type { UsesOnFile } from '@/core/inspect/uses';
 import { differences, sayDifference } from '@/core/standard/differences';
 import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button, buttonClass } from '../kit/Button';
@@ -16,6 +17,7 @@ import { EditionsView } from './EditionsView';
 import { FillsView } from './FillsView';
 import { changed, keep, keptHistory, redone, undone } from './history';
 import { LayersView } from './LayersView';
+import { LearnView } from './LearnView';
 import { LetteringView } from './LetteringView';
 import { LinetypesView } from './LinetypesView';
 import { MeaningsView } from './MeaningsView';
@@ -32,6 +34,10 @@ interface Props {
   /** The edition that the one shown is compared with. */
   readonly before: EditionView | null;
   readonly view: string;
+  /** Drawings on file, to learn from. */
+  readonly drawings: readonly { readonly id: number; readonly name: string; readonly sender: string }[];
+  /** What the drawings on file use. */
+  readonly uses: UsesOnFile;
   /** What the audit's rules say of themselves. */
   readonly rules: readonly RuleMeta[];
 }
@@ -52,7 +58,7 @@ const VIEWS = [
 ] as const;
 
 /** The office's standard: its definitions as they print, and its editions. */
-export function StandardPlace({ editions, shown, before, view, rules }: Props) {
+export function StandardPlace({ editions, shown, before, view, rules, drawings, uses }: Props) {
   const router = useRouter();
   const [standard, setStandard] = useState<Standard>(shown.standard);
   const [history, setHistory] = useState(() => keptHistory(shown.id, shown.version));
@@ -199,8 +205,8 @@ export function StandardPlace({ editions, shown, before, view, rules }: Props) {
             <Link
               key={id}
               href={here(id)}
-              aria-current={view === id ? 'page' : undefined}
-              className={`-mb-px whitespace-nowrap border-b-2 px-2 py-1.5 text-[13.5px] ${view === id ? 'border-verdigris font-semibold' : 'border-transparent text-ink-2 hover:text-ink'}`}
+              aria-current={view === id || (view === 'learn' && id === 'editions') ? 'page' : undefined}
+              className={`-mb-px whitespace-nowrap border-b-2 px-2 py-1.5 text-[13.5px] ${view === id || (view === 'learn' && id === 'editions') ? 'border-verdigris font-semibold' : 'border-transparent text-ink-2 hover:text-ink'}`}
             >
               {name}
               <span className="figures ml-1.5 text-[12px] font-normal text-ink-3">{counts[id]}</span>
@@ -212,27 +218,45 @@ export function StandardPlace({ editions, shown, before, view, rules }: Props) {
         {view === 'pens' ? (
           <PensView standard={standard} editable={editable} save={save} />
         ) : view === 'linetypes' ? (
-          <LinetypesView standard={standard} editable={editable} save={save} />
+          <LinetypesView standard={standard} editable={editable} save={save} onFile={uses.linetype} />
         ) : view === 'lettering' ? (
-          <LetteringView standard={standard} editable={editable} save={save} />
+          <LetteringView standard={standard} editable={editable} save={save} onFile={uses['text style']} />
         ) : view === 'dimensions' ? (
-          <DimensionsView standard={standard} editable={editable} save={save} />
+          <DimensionsView
+            standard={standard}
+            editable={editable}
+            save={save}
+            onFile={uses['dimension style']}
+          />
         ) : view === 'meanings' ? (
           <MeaningsView standard={standard} editable={editable} save={save} />
         ) : view === 'fills' ? (
-          <FillsView standard={standard} editable={editable} save={save} />
+          <FillsView standard={standard} editable={editable} save={save} onFile={uses.fill} />
         ) : view === 'parallels' ? (
-          <ParallelsView standard={standard} editable={editable} save={save} />
+          <ParallelsView
+            standard={standard}
+            editable={editable}
+            save={save}
+            onFile={uses['parallel-line set']}
+          />
         ) : view === 'working' ? (
           <WorkingView standard={standard} editable={editable} save={save} />
         ) : view === 'rules' ? (
           <RulesView standard={standard} editable={editable} save={save} rules={rules} />
         ) : view === 'names' ? (
           <NamesView standard={standard} editable={editable} save={save} />
-        ) : view === 'editions' ? (
+        ) : view === 'learn' && editable ? (
+          <LearnView standard={standard} save={save} back={here('editions')} drawings={drawings} />
+        ) : view === 'editions' || view === 'learn' ? (
           <EditionsView editions={editions} shown={shown} before={before} standard={standard} save={save} />
         ) : (
-          <LayersView standard={standard} edition={shown.id} editable={editable} save={save} />
+          <LayersView
+            standard={standard}
+            edition={shown.id}
+            editable={editable}
+            save={save}
+            onFile={uses.layer}
+          />
         )}
       </Fragment>
     </div>

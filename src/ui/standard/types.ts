@@ -1,4 +1,7 @@
+import { foldName } from '@/core/dxf/interner';
+import type { UseOnFile } from '@/core/inspect/uses';
 import type { FieldFault, Standard } from '@/core/standard/standard';
+import { count } from '../kit/say';
 
 export interface EditionHead {
   readonly id: number;
@@ -10,11 +13,25 @@ export interface EditionHead {
   readonly issuedAt: string | null;
   readonly issuedBy: string | null;
   readonly note: string;
+  readonly withdrawnAt: string | null;
+  readonly withdrawnBy: string | null;
+  readonly withdrawnNote: string;
   readonly layerCount: number;
 }
 
 export interface EditionView extends EditionHead {
   readonly standard: Standard;
+}
+
+/** Uses of one kind of definition in the drawings on file, by folded name. */
+export type OnFile = Readonly<Record<string, UseOnFile>>;
+
+/** "On 212 objects in 14 drawings on file". */
+export function sayOnFile(onFile: OnFile | undefined, name: string): string {
+  const use = onFile?.[foldName(name)];
+  return use
+    ? `On ${count(use.objects, 'object')} in ${count(use.drawings, 'drawing')} on file.`
+    : 'On no object of the drawings on file.';
 }
 
 /** Saves a changed standard; answers with what is wrong, by path, or with nothing when it is saved. */

@@ -1,0 +1,61 @@
+import { type Drawing, kindOf, layerNameOf, rangeOf } from '../drawing/drawing';
+import { isLinetypeFromLayer, isLinetypeFromSymbol } from '../drawing/effective';
+import { foldName } from '../dxf/interner';
+
+/** Kinds of definition whose uses are counted. */
+export const USED_KINDS = [
+  'layer',
+  'linetype',
+  'text style',
+  'dimension style',
+  'fill',
+  'parallel-line set',
+] as const;
+export type UsedKind = (typeof USED_KINDS)[number];
+
+/** How many objects of a drawing use a definition, by its folded name. */
+export interface Use {
+  readonly kind: UsedKind;
+  readonly name: string;
+  readonly objects: number;
+}
+
+/** Objects that use a definition, and the drawings on file they are in. */
+export interface UseOnFile {
+  readonly objects: number;
+  readonly drawings: number;
+}
+
+/** By kind of definition, then by its folded name. */
+export type UsesOnFile = Readonly<Partial<Record<UsedKind, Readonly<Record<string, UseOnFile>>>>>;
+
+/** Counts what the objects of a drawing use, those inside symbols once each. Unused records are not listed. */
+export function countUses(drawing: Drawing): Use[] {
+  const { objects, document, reader } = drawing;
+  const counts = new Map<UsedKind, Map<string, number>>(USED_KINDS.map((kind) => [kind, new Map()]));
+  const add = (kind: UsedKind, name: string): void => {
+    const folded = foldName(name);
+    if (folded === '') return;
+    const of = counts.get(kind)!;
+    of.set(folded, (of.get(folded) ?? 0) + 1);
+  };
+  for (let row = 0; row < objects.count; row++) {
+    const layer = layerNameOf(drawing, row);
+    add('layer', layer);
+    const own = objects.linetype[row] < 0 ? '' : document.names.text(objects.linetype[row]);
+    if (own === '' || isLinetypeFromLayer(own))
+      add('linetype', drawing.layerByName.get(foldName(layer))?.linetype ?? '');
+    else if (!isLinetypeFromSymbol(own)) add('linetype', own);
+    const kind = kindOf(drawing, row);
+    if (kind === 'text' || kind === 'attribute')
+      add('text style', reader.findText(rangeOf(drawing, row), 7, 'Standard'));
+    else if (kind === 'dimension' || kind === 'leader')
+      add('dimension style', reader.findText(rangeOf(drawing, row), 3, 'Standard'));
+    else if (kind === 'fill') add('fill', reader.findText(rangeOf(drawing, row), 2));
+    else if (kind === 'parallel-line set')
+      add('parallel-line set', reader.findText(rangeOf(drawing, row), 2));
+  }
+  return [...counts].flatMap(([kind, of]) =>
+    [...of].map(([name, count]) => ({ kind, name, objects: count })),
+  );
+}

@@ -1,0 +1,89 @@
+import { generalArrangement } from '../../../demo/drawings';
+import { demoStandard } from '../../../demo/standard';
+import { readDrawing } from '../dxf/interpret';
+import { templateDrawing } from '../exchange/template';
+import { differences } from './differences';
+import { learnStandard } from './learn';
+import { blankStandard, checkStandard } from './standard';
+import { offerKey, offers, takeOver } from './take-over';
+
+function learntFrom(bytes: Uint8Array) {
+  const drawing = readDrawing(bytes);
+  if (!drawing.ok) throw new Error(drawing.problem.message);
+  return learnStandard(drawing.value, 'Learnt');
+}
+const blank = blankStandard('Ostrelin Harbour Works Office');
+
+describe('taking over what was learnt', () => {
+  it('has nothing to offer a standard that was learnt from its own template', () => {
+    expect(offers(demoStandard, learntFrom(templateDrawing(demoStandard).bytes))).toEqual([]);
+  });
+
+  it('gives a blank draft the whole standard back, when all is taken', () => {
+    const learnt = learntFrom(templateDrawing(demoStandard).bytes);
+    const all = offers(blank, learnt);
+    expect(new Set(all.map(({ kind }) => kind)).size).toBe(9);
+    const next = takeOver(blank, learnt, all.map(offerKey));
+    expect(checkStandard(next)).toHaveProperty('standard');
+    const left = differences(next, demoStandard).filter(
+      ({ kind }) => !['Pens', 'Naming', 'Lettering', 'Working content'].includes(kind),
+    );
+    expect(left).toEqual([]);
+  });
+
+  it('brings along what a definition needs, and nothing else', () => {
+    const learnt = learntFrom(templateDrawing(demoStandard).bytes);
+    const next = takeOver(blank, learnt, ['Layer|s-hidn', 'Dimension style|ohw-metres']);
+    expect(checkStandard(next)).toHaveProperty('standard');
+    expect(next.layers.map(({ name }) => name)).toEqual(['S-HIDN']);
+    expect(next.linetypes.map(({ name }) => name)).toEqual(['Continuous', 'OHW-Hidden']);
+    expect(next.dimensions.map(({ name }) => name)).toEqual(['OHW-Millimetres', 'OHW-Metres']);
+    expect(next.lettering.styles.map(({ name }) => name)).toEqual(['OHW-Dims']);
+    // The draft knows neither the role nor the meaning of the layer.
+    expect(next.layers[0]).toMatchObject({ role: '', meaning: '' });
+  });
+
+  it('offers what differs, setting by setting, and keeps what a drawing cannot say', () => {
+    const learnt = learntFrom(generalArrangement(false).bytes);
+    expect(offers(demoStandard, learnt).filter(({ kind }) => kind === 'Layer')).toEqual([]);
+    const draft = structuredClone(demoStandard);
+    const wall = draft.layers.find(({ name }) => name === 'A-WALL')!;
+    Object.assign(wall, { widthMm: 0.35, colour: { number: 1 } });
+    const [offer] = offers(draft, learnt);
+    expect(offer).toMatchObject({ kind: 'Layer', name: 'A-WALL', isNew: false });
+    expect(offer.settings.map(({ setting, before, after }) => [setting, before, after])).toEqual([
+      ['colour', 'colour 1', 'colour 7'],
+      ['width', '0.35 mm', '0.5 mm'],
+    ]);
+    const next = takeOver(draft, learnt, [offerKey(offer)]);
+    const taken = next.layers.find(({ name }) => name === 'A-WALL');
+    expect(taken).toMatchObject({
+      widthMm: 0.5,
+      purpose: wall.purpose,
+      kinds: wall.kinds,
+      clause: wall.clause,
+    });
+  });
+
+  it('permits the widths and heights it takes over, and gives symbols a free number', () => {
+    const learnt = learntFrom(templateDrawing(demoStandard).bytes);
+    const narrow = {
+      ...blank,
+      pens: { ...blank.pens, seriesMm: [0.25] },
+      lettering: { ...blank.lettering, heightsMm: [2.5] },
+      lineSymbols: [{ name: 'cross', number: 1, strokes: [[-1, 0, 1, 0]] }],
+    };
+    const next = takeOver(narrow, learnt, [
+      'Layer|c-quay-edge',
+      'Text style|ohw-title',
+      'Linetype|ohw-fence',
+    ]);
+    expect(next.pens.seriesMm).toEqual([0.25, 0.7]);
+    expect(next.lettering.heightsMm).toEqual([2.5, 7]);
+    expect(next.lineSymbols.map(({ name, number }) => [name, number])).toEqual([
+      ['cross', 1],
+      ['ring', 2],
+    ]);
+    expect(checkStandard(next)).toHaveProperty('standard');
+  });
+});

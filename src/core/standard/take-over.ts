@@ -1,0 +1,207 @@
+import { foldName } from '../dxf/interner';
+import { type Difference, differences } from './differences';
+import { familyOf } from './dimension-settings';
+import type { Standard } from './standard';
+
+/** Kinds of definition that can be taken over one by one, by the words of their differences. */
+export const TAKEN_KINDS = [
+  'Layer',
+  'Linetype',
+  'Line symbol',
+  'Text style',
+  'Dimension style',
+  'Fill',
+  'Parallel-line set',
+  'Meaning',
+  'Pen role',
+] as const;
+export type TakenKind = (typeof TAKEN_KINDS)[number];
+
+/** A definition that was learnt and that the draft has not, or has otherwise. */
+export interface Offer {
+  readonly kind: TakenKind;
+  readonly name: string;
+  readonly isNew: boolean;
+  /** Settings that differ, from the draft's to the learnt; the whole definition in words when it is new. */
+  readonly settings: readonly Difference[];
+}
+
+export const offerKey = ({ kind, name }: Pick<Offer, 'kind' | 'name'>): string => `${kind}|${foldName(name)}`;
+
+/** What was learnt, against the draft. What only the draft has is not mentioned: nothing is taken away. */
+export function offers(draft: Standard, learnt: Standard): Offer[] {
+  const found = new Map<string, { kind: TakenKind; name: string; isNew: boolean; settings: Difference[] }>();
+  for (const one of differences(draft, learnt)) {
+    const kind = TAKEN_KINDS.find((taken) => taken === one.kind);
+    if (!kind || one.after === null) continue;
+    // What a drawing cannot say is no difference: an empty purpose, any kind of object.
+    if (one.before !== null && UNSAID.has(`${kind} ${one.setting}`)) continue;
+    const key = offerKey({ kind, name: one.name });
+    const offer = found.get(key);
+    if (offer) offer.settings.push(one);
+    else found.set(key, { kind, name: one.name, isNew: one.setting === '', settings: [one] });
+  }
+  const order = (kind: TakenKind): number => TAKEN_KINDS.indexOf(kind);
+  return [...found.values()].sort((a, b) => order(a.kind) - order(b.kind) || a.name.localeCompare(b.name));
+}
+
+/** Settings of definitions that a drawing does not hold, unless it is a template of ours. */
+const UNSAID = new Set(
+  [
+    [
+      'Layer',
+      [
+        'what belongs on it',
+        'in every drawing',
+        'discipline',
+        'role of its pen',
+        'meaning of its lines',
+        'notes',
+        'clause',
+        'kinds of object',
+        'own values allowed',
+      ],
+    ],
+    ['Linetype', ['sized', 'stops short of its ends by', 'only whole repeats', 'clause', 'notes']],
+    ['Text style', ['use', 'line spacing', 'justification', 'clause']],
+    ['Dimension style', ['use', 'builds on', 'clause']],
+    ['Fill', ['material', 'angle', 'origin', 'clear of text', 'behind the lines', 'clause']],
+    ['Parallel-line set', ['use', 'clause']],
+  ].flatMap(([kind, settings]) => (settings as string[]).map((setting) => `${kind} ${setting}`)),
+);
+
+interface Named {
+  readonly name: string;
+}
+
+/** Puts chosen definitions into a list: in the place of those of the same name, or at its end. */
+function put<T extends Named>(
+  list: readonly T[],
+  from: readonly T[],
+  wanted: ReadonlySet<string>,
+  merge: (mine: T | undefined, theirs: T) => T = (_, theirs) => theirs,
+): T[] {
+  const chosen = from.filter(({ name }) => wanted.has(foldName(name)));
+  const next = list.map((mine) => {
+    const theirs = chosen.find(({ name }) => foldName(name) === foldName(mine.name));
+    return theirs ? merge(mine, theirs) : mine;
+  });
+  const known = new Set(list.map(({ name }) => foldName(name)));
+  return [
+    ...next,
+    ...chosen.filter(({ name }) => !known.has(foldName(name))).map((one) => merge(undefined, one)),
+  ];
+}
+
+/**
+ * The draft with chosen definitions taken over, and with what they need: linetypes of layers, text styles of
+ * dimensions, widths and heights that were not permitted.
+ * @param keys of offers, see {@link offerKey}
+ */
+export function takeOver(draft: Standard, learnt: Standard, keys: Iterable<string>): Standard {
+  const wanted = new Map<TakenKind, Set<string>>(TAKEN_KINDS.map((kind) => [kind, new Set()]));
+  const want = (kind: TakenKind, name: string): void => {
+    if (name !== '') wanted.get(kind)?.add(foldName(name));
+  };
+  for (const key of keys) {
+    const at = key.indexOf('|');
+    want(key.slice(0, at) as TakenKind, key.slice(at + 1));
+  }
+  const of = (kind: TakenKind): ReadonlySet<string> => wanted.get(kind) ?? new Set();
+  const has = (list: readonly Named[], name: string): boolean =>
+    list.some((one) => foldName(one.name) === foldName(name));
+  /** What is needed and not there comes along. */
+  const need = (kind: TakenKind, list: readonly Named[], name: string | undefined): void => {
+    if (name && !has(list, name)) want(kind, name);
+  };
+  for (const style of learnt.dimensions.filter(({ name }) => of('Dimension style').has(foldName(name))))
+    for (const one of familyOf(learnt.dimensions, style)) {
+      need('Dimension style', draft.dimensions, one.name);
+      const { settings } = one;
+      need('Text style', draft.lettering.styles, settings.textStyle);
+      for (const name of [settings.lineLinetype, settings.extensionLinetype1, settings.extensionLinetype2])
+        need('Linetype', draft.linetypes, name);
+    }
+  for (const layer of learnt.layers.filter(({ name }) => of('Layer').has(foldName(name))))
+    need('Linetype', draft.linetypes, layer.linetype);
+  for (const set of learnt.parallels.filter(({ name }) => of('Parallel-line set').has(foldName(name))))
+    for (const { linetype } of set.lines) need('Linetype', draft.linetypes, linetype);
+  for (const meaning of learnt.meanings.filter(({ name }) => of('Meaning').has(foldName(name)))) {
+    need('Linetype', draft.linetypes, meaning.linetype);
+    need(
+      'Pen role',
+      draft.pens.roles.map(({ role }) => ({ name: role })),
+      meaning.role,
+    );
+  }
+  for (const linetype of learnt.linetypes.filter(({ name }) => of('Linetype').has(foldName(name))))
+    for (const { symbol } of linetype.symbols) need('Line symbol', draft.lineSymbols, symbol);
+
+  const roles = put(
+    draft.pens.roles.map(({ role, widthMm }) => ({ name: role, widthMm })),
+    learnt.pens.roles.map(({ role, widthMm }) => ({ name: role, widthMm })),
+    of('Pen role'),
+  ).map(({ name, widthMm }) => ({ role: name, widthMm }));
+  const meanings = put(draft.meanings, learnt.meanings, of('Meaning'));
+  const isRole = (role: string): boolean => roles.some((one) => foldName(one.role) === foldName(role));
+  const layers = put(draft.layers, learnt.layers, of('Layer'), (mine, theirs) => ({
+    ...theirs,
+    // What the drawing does not say stays as the office said it.
+    purpose: theirs.purpose || (mine?.purpose ?? ''),
+    kinds: mine && mine.kinds.length > 0 ? mine.kinds : theirs.kinds,
+    required: mine?.required ?? theirs.required,
+    discipline: theirs.discipline || (mine?.discipline ?? ''),
+    role: isRole(theirs.role) ? theirs.role : (mine?.role ?? ''),
+    meaning: has(meanings, theirs.meaning) ? theirs.meaning : (mine?.meaning ?? ''),
+    notes: theirs.notes || (mine?.notes ?? ''),
+    clause: theirs.clause || (mine?.clause ?? ''),
+  }));
+  const styles = put(draft.lettering.styles, learnt.lettering.styles, of('Text style'), (mine, theirs) => ({
+    ...theirs,
+    use: theirs.use || (mine?.use ?? ''),
+    clause: theirs.clause || (mine?.clause ?? ''),
+  }));
+  const dimensions = put(draft.dimensions, learnt.dimensions, of('Dimension style'), (mine, theirs) => ({
+    ...theirs,
+    use: theirs.use || (mine?.use ?? ''),
+    clause: theirs.clause || (mine?.clause ?? ''),
+  }));
+  const known = new Set(layers.map(({ name }) => foldName(name)));
+  const fills = put(draft.fills, learnt.fills, of('Fill')).map((fill) =>
+    fill.layer === '' || known.has(foldName(fill.layer)) ? fill : { ...fill, layer: '' },
+  );
+  const linetypes = put(draft.linetypes, learnt.linetypes, of('Linetype'));
+  const lineSymbols = numbered(put(draft.lineSymbols, learnt.lineSymbols, of('Line symbol')));
+
+  const widths = new Set(draft.pens.seriesMm);
+  for (const { widthMm } of layers) if (widthMm !== null) widths.add(widthMm);
+  for (const { widthMm } of roles) widths.add(widthMm);
+  for (const { settings } of dimensions)
+    for (const mm of [settings.linePenMm, settings.extensionPenMm]) if (mm != null) widths.add(mm);
+  const heights = new Set(draft.lettering.heightsMm);
+  if (heights.size > 0) for (const { heightMm } of styles) heights.add(heightMm);
+  const rising = (set: ReadonlySet<number>): number[] => [...set].sort((a, b) => a - b);
+  return {
+    ...draft,
+    pens: { ...draft.pens, seriesMm: rising(widths), roles },
+    lettering: { ...draft.lettering, heightsMm: rising(heights), styles },
+    dimensions,
+    fills,
+    parallels: put(draft.parallels, learnt.parallels, of('Parallel-line set')),
+    lineSymbols,
+    linetypes,
+    meanings,
+    layers,
+  };
+}
+
+/** Symbols of two standards can have one number: the later ones get the next free one. */
+function numbered(symbols: readonly Standard['lineSymbols'][number][]): Standard['lineSymbols'] {
+  const taken = new Set<number>();
+  return symbols.map((symbol) => {
+    let { number } = symbol;
+    while (taken.has(number)) number++;
+    taken.add(number);
+    return { ...symbol, number };
+  });
+}
