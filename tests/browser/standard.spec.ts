@@ -35,14 +35,14 @@ test('a draft is begun, edited with checks, issued, and comes back the same from
   await page.getByRole('button', { name: 'Add a linetype' }).click();
   await page.getByLabel('Name', { exact: true }).fill('Trial');
   await page.getByLabel('Elements').fill('gap 2, dash 3');
-  await page.getByRole('button', { name: 'Add the linetype' }).click();
+  await page.getByRole('button', { name: 'Add it' }).click();
   await expect(page.getByText('begins with a dash or a dot')).toBeVisible();
   await page.getByLabel('Elements').fill('dash 4, gap 1, dot, gap 1');
-  await page.getByRole('button', { name: 'Add the linetype' }).click();
+  await page.getByRole('button', { name: 'Add it' }).click();
   await expect(page.getByText('Trial is saved in the draft.')).toBeVisible();
 
   await page.getByRole('link', { name: /^Pens/ }).click();
-  await page.getByLabel('Width', { exact: true }).selectOption('1.4');
+  await page.getByLabel('Permit another width').selectOption('1.4');
   await page.getByRole('button', { name: 'Permit it' }).click();
   await expect(page.getByRole('cell', { name: '1.40', exact: true })).toBeVisible();
 
@@ -70,7 +70,7 @@ test('a draft is begun, edited with checks, issued, and comes back the same from
     .getByLabel('Standard to take in')
     .setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from(broken) });
   await expect(page.getByRole('alert').filter({ hasText: 'widthMm' })).toContainText(
-    'cannot hold this width',
+    'is not among the permitted pen widths',
   );
 
   // What the draft changes is named setting by setting, before and after it is issued.
@@ -164,9 +164,11 @@ test('a linetype with a word becomes a family for other services', async ({ page
   await page.getByLabel('Elements', { exact: true }).fill('dash 12, gap 2 “FUEL”');
   await expect(page.getByText('“FUEL” is 1.22 mm too wide for its gap')).toBeVisible();
   await page.getByLabel('Elements', { exact: true }).fill('dash 12, gap 6 “FUEL”');
-  await page.getByLabel('The same line for other words, one on a line').fill('W\nSTORM');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('OHW-Fuel is saved in the draft.')).toBeVisible();
+  await page.getByLabel('The same line for other words, one on a line').fill('W\nSTORM');
+  await page.getByRole('button', { name: 'Add the family' }).click();
+  await expect(page.getByText('OHW-W, OHW-STORM: added to the draft.')).toBeVisible();
   await page.reload();
   // Each gap leaves its own word as much room as the first.
   await expect(page.getByRole('row', { name: /OHW-STORM/ })).toContainText('“STORM”');

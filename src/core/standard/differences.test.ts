@@ -72,7 +72,7 @@ describe('differences of two standards', () => {
     expect(two.map(({ setting, before, after }) => [setting, before, after])).toEqual([
       ['use', 'Everything that is built: whole millimetres', 'Site plans: metres to two places'],
       ['builds on', 'none', 'OHW-Millimetres'],
-      ['units: places', '0', '2'],
+      ['units: decimal places', '0', '2'],
       ['units: after the value', 'nothing', '“ m”'],
       ['units: factor', '1 ×', '0.001 ×'],
       ['units: zeros at the end dropped', 'yes', 'no'],

@@ -157,7 +157,7 @@ export const DIMENSION_SETTINGS = {
   overallScale: number('Scale', 'Overall scale otherwise', 1, 0.0001, 100000, '×'),
 
   lengthFormat: choice('Units', 'Format', LENGTH_FORMATS, 'decimal'),
-  decimals: places('Units', 'Places', 0),
+  decimals: places('Units', 'Decimal places', 0),
   fraction: choice('Units', 'Fractions', ['level bar', 'slanted bar', 'in one line'], 'level bar'),
   decimalMark: choice('Units', 'Decimal mark', ['.', ',', ' '], '.'),
   rounding: number('Units', 'Rounded to', 0, 0, 100000),
@@ -175,13 +175,13 @@ export const DIMENSION_SETTINGS = {
     ['degrees', 'degrees, minutes, seconds', 'gons', 'radians', 'bearings'],
     'degrees',
   ),
-  angleDecimals: places('Angles', 'Places', 0),
+  angleDecimals: places('Angles', 'Decimal places', 0),
   angleDropLeading: yes('Angles', 'Zero before the mark dropped'),
   angleDropTrailing: yes('Angles', 'Zeros at the end dropped', true),
 
   second: yes('Second units', 'Shown'),
   secondFormat: choice('Second units', 'Format', LENGTH_FORMATS, 'decimal'),
-  secondDecimals: places('Second units', 'Places', 2),
+  secondDecimals: places('Second units', 'Decimal places', 2),
   secondFactor: number('Second units', 'Factor', 1 / 25.4, 1e-9, 1e9, '×'),
   secondRounding: number('Second units', 'Rounded to', 0, 0, 100000),
   secondPrefix: text('Second units', 'Before the value'),
@@ -192,7 +192,7 @@ export const DIMENSION_SETTINGS = {
   tolerance: choice('Tolerances', 'Shown as', ['none', 'symmetrical', 'deviation', 'limits'], 'none'),
   toleranceAbove: number('Tolerances', 'Upper', 0, -100000, 100000),
   toleranceBelow: number('Tolerances', 'Lower', 0, -100000, 100000),
-  toleranceDecimals: places('Tolerances', 'Places', 2),
+  toleranceDecimals: places('Tolerances', 'Decimal places', 2),
   toleranceHeight: number('Tolerances', 'Height', 1, 0.1, 4, 'text heights'),
   toleranceAlign: choice(
     'Tolerances',

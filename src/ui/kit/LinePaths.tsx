@@ -98,8 +98,7 @@ export function SymbolPicture({
   const half = sizeMm / 2;
   return (
     <svg
-      role="img"
-      aria-label="The symbol on its line"
+      aria-hidden="true"
       width={sizeMm * PX_PER_MM}
       height={sizeMm * PX_PER_MM}
       viewBox={`${-half} ${-half} ${sizeMm} ${sizeMm}`}
