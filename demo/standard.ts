@@ -3,6 +3,7 @@ import { dimensionStyleSchema } from '../src/core/standard/dimension-settings';
 import { FILL_PRESETS, fillSchema } from '../src/core/standard/fills';
 import { letteringSchema } from '../src/core/standard/lettering';
 import { circleStroke } from '../src/core/standard/line-symbols';
+import type { NamingField, NamingScheme } from '../src/core/standard/naming';
 import { NAMING_FORMS } from '../src/core/standard/naming-forms';
 import {
   FORMAT,
@@ -49,6 +50,14 @@ const LINETYPES: Standard['linetypes'] = [
 
 const LINES: ObjectKind[] = ['line', 'polyline', 'arc', 'circle', 'ellipse', 'spline'];
 const OUTLINE: ObjectKind[] = [...LINES, 'solid'];
+
+/** Roles by width, where a layer names none. */
+const ROLES: Readonly<Record<number, string>> = {
+  0.7: 'sheet frame',
+  0.5: 'cut',
+  0.35: 'outline',
+  0.25: 'secondary',
+};
 
 /** The first letter of a layer says whose it is. */
 const DISCIPLINES: Readonly<Record<string, string>> = {
@@ -110,12 +119,13 @@ const ROWS: Row[] = [
     12,
     'OHW-Axis',
     0.13,
+    { role: 'centre', meaning: 'centre' },
   ],
-  ['S-FILL', 'Fills of cut concrete and steel', ['fill', 'solid'], 253, 'Continuous', 0.13],
+  ['S-FILL', 'Fills of cut concrete and steel', ['fill', 'solid'], 253, 'Continuous', 0.13, { role: 'fill' }],
   ['A-WALL', 'Walls of the terminal building', [...LINES, 'fill'], 7, 'Continuous', 0.5],
   ['A-DOOR', 'Doors and their swing', ['line', 'symbol', 'arc'], 50, 'Continuous', 0.25],
   ['A-GLAZ', 'Windows and glazing', ['symbol', ...LINES], 4, 'Continuous', 0.25],
-  ['A-ROOF', 'Edges above the cut, canopies', LINES, 42, 'OHW-Above', 0.18],
+  ['A-ROOF', 'Edges above the cut, canopies', LINES, 42, 'OHW-Above', 0.18, { meaning: 'above' }],
   ['E-POWR', 'Shore power: cables and pillars', ['symbol', ...LINES], 1, 'OHW-Service', 0.35],
   ['E-LITE', 'Lighting columns and luminaires', ['line', 'symbol', 'circle', 'arc'], 2, 'Continuous', 0.25],
   ['E-NAVL', 'Navigation lights', ['line', 'symbol', 'circle'], 6, 'Continuous', 0.35],
@@ -138,7 +148,15 @@ const ROWS: Row[] = [
     0.18,
     { required: true, role: 'dimension' },
   ],
-  ['G-TEXT', 'Notes and lettering', ['text', 'leader', 'table'], 7, 'Continuous', 0.25, { required: true }],
+  [
+    'G-TEXT',
+    'Notes and lettering',
+    ['text', 'leader', 'table'],
+    7,
+    'Continuous',
+    0.25,
+    { required: true, role: 'text' },
+  ],
   [
     'G-SYMB',
     'North point, section marks, level marks',
@@ -168,6 +186,48 @@ const ROWS: Row[] = [
   ],
 ];
 
+const field = (name: string, more: Partial<NamingField>): NamingField => ({
+  name,
+  separator: '',
+  minLength: 1,
+  maxLength: 60,
+  required: true,
+  pattern: 'anything',
+  codes: [],
+  codeLength: 0,
+  filler: false,
+  ...more,
+});
+
+/** "LK-E-04 shore power": project, trade, number, what it shows. */
+const FILES: NamingScheme = {
+  name: 'Files of drawings',
+  fields: [
+    field('Project', { minLength: 2, maxLength: 3, pattern: 'letters' }),
+    field('Trade', {
+      separator: '-',
+      maxLength: 1,
+      pattern: 'letters',
+      codes: Object.entries(DISCIPLINES).map(([code, meaning]) => ({ code, meaning })),
+    }),
+    field('Number', { separator: '-', minLength: 2, maxLength: 3, pattern: 'digits' }),
+    field('What it shows', { separator: ' ', maxLength: 40, required: false }),
+  ],
+};
+
+/** "OHW-Note": every style says whose it is. */
+const STYLES: NamingScheme = {
+  name: 'Text and dimension styles',
+  fields: [
+    field('Office', {
+      minLength: 3,
+      maxLength: 3,
+      codes: [{ code: 'OHW', meaning: 'Ostrelin Harbour Works' }],
+    }),
+    field('Use', { separator: '-', maxLength: 20, pattern: 'letters' }),
+  ],
+};
+
 /** First edition of the (invented) Ostrelin Harbour Works Office. */
 export const demoStandard: Standard = {
   format: FORMAT,
@@ -196,7 +256,12 @@ export const demoStandard: Standard = {
     ],
     byColour: [],
   },
-  naming: { layers: { ...NAMING_FORMS[1], name: 'Layers of the harbour office' } },
+  naming: {
+    layers: { ...NAMING_FORMS[1], name: 'Layers of the harbour office' },
+    files: FILES,
+    symbols: null,
+    styles: STYLES,
+  },
   lettering: letteringSchema.parse({
     styles: [
       { name: 'OHW-Note', use: 'Notes and labels', face: 'stroke', heightMm: 2.5, clause: '6.1' },
@@ -305,6 +370,7 @@ export const demoStandard: Standard = {
       endCap: 'line',
       fillColour: null,
       clause: '9.1',
+      notes: '',
     },
     {
       name: 'OHW-Duct',
@@ -318,6 +384,7 @@ export const demoStandard: Standard = {
       endCap: 'round',
       fillColour: null,
       clause: '9.2',
+      notes: '',
     },
   ],
   lineSymbols: [{ name: 'ring', number: 1, strokes: [circleStroke(0, 0, 1)] }],
@@ -329,16 +396,32 @@ export const demoStandard: Standard = {
       role: 'cut',
       words: ['bndy', 'boundary', 'limit'],
       clause: '5.1',
+      notes: '',
     },
-    { name: 'hidden', linetype: 'OHW-Hidden', role: 'hidden', words: ['hidn', 'hidden'], clause: '5.2' },
+    {
+      name: 'hidden',
+      linetype: 'OHW-Hidden',
+      role: 'hidden',
+      words: ['hidn', 'hidden'],
+      clause: '5.2',
+      notes: '',
+    },
     {
       name: 'centre',
       linetype: 'OHW-Axis',
       role: 'centre',
       words: ['grid', 'axis', 'centre'],
       clause: '5.3',
+      notes: '',
     },
-    { name: 'above', linetype: 'OHW-Above', role: '', words: ['above', 'overhead'], clause: '5.4' },
+    {
+      name: 'above',
+      linetype: 'OHW-Above',
+      role: '',
+      words: ['above', 'overhead'],
+      clause: '5.4',
+      notes: '',
+    },
   ],
   working: { layers: ['G-WORK'], linetypes: [], textStyles: [] },
   rules: {},
@@ -351,6 +434,7 @@ export const demoStandard: Standard = {
       linetype,
       widthMm,
       discipline: DISCIPLINES[name.charAt(0)],
+      role: ROLES[widthMm] ?? '',
       clause: `4.${i + 1}`,
       ...more,
     }),

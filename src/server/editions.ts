@@ -79,6 +79,10 @@ export function listEditions(): EditionHead[] {
   });
 }
 
+/** Every edition with its content, the oldest first. */
+export const allEditions = (): Edition[] =>
+  (database().prepare('SELECT * FROM editions ORDER BY number').all() as Row[]).map(toEdition);
+
 export function edition(id: number): Edition | null {
   const row = database().prepare('SELECT * FROM editions WHERE id = ?').get(id) as Row | undefined;
   return row ? toEdition(row) : null;

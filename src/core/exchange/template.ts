@@ -49,7 +49,7 @@ export function putDefinitions(file: DrawingComposer, standard: Standard): void 
   }
   for (const layer of standard.layers) putLayer(file, layer);
   for (const style of standard.lettering.styles) {
-    const { use, font, face, lineSpacing, justification, clause } = style;
+    const { use, font, face, lineSpacing, justification, clause, notes } = style;
     const family = face === 'stroke' ? '' : font || FACE_FAMILIES[face];
     file.textStyle({
       name: style.name,
@@ -60,16 +60,17 @@ export function putDefinitions(file: DrawingComposer, standard: Standard): void 
       slantDeg: style.slantDeg,
       family,
       bold: face === 'sans-bold',
-      own: { use, font, face, lineSpacing, justification, clause },
+      own: { use, font, face, lineSpacing, justification, clause, notes },
     });
   }
   putTerminators(file, standard.dimensions);
   for (const style of standard.dimensions) {
-    const { use, base, clause } = style;
+    const { use, base, clause, notes } = style;
     file.dimensionStyle(style.name, dimensionRecord(dimensionValues(standard.dimensions, style)), {
       use,
       base,
       clause,
+      notes,
     });
   }
   for (const set of standard.parallels) {
@@ -85,7 +86,7 @@ export function putDefinitions(file: DrawingComposer, standard: Standard): void 
       startCap: set.startCap,
       endCap: set.endCap,
       fillColour: set.fillColour,
-      own: { use: set.use, clause: set.clause },
+      own: { use: set.use, clause: set.clause, notes: set.notes },
     });
   }
 }
@@ -274,8 +275,8 @@ export function putFill(
     putLines(space, props, corners, families);
     return;
   }
-  const { material, basis, angle, origin, clearOfText, behind, clause, lines, colour, secondColour } = fill;
-  const { kind, gradientDeg, layer, name } = fill;
+  const { material, basis, angle, origin, clearOfText, behind, clause, notes, lines, colour } = fill;
+  const { kind, gradientDeg, layer, name, secondColour } = fill;
   const rgb = (number: number | null, fallback: number): number =>
     number === null ? fallback : rgbOf({ number });
   space.patternFill(
@@ -300,6 +301,7 @@ export function putFill(
       clearOfText,
       behind,
       clause,
+      notes,
       layer,
     },
   );

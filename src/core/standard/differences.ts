@@ -13,7 +13,7 @@ import { SHEETS, type StandardTextStyle } from './lettering';
 import type { LineSymbol, PlacedSymbol } from './line-symbols';
 import { sayElements } from './line-words';
 import type { LineMeaning } from './meanings';
-import type { NamingField } from './naming';
+import { NAMED_THINGS, type NamedThing, type NamingField } from './naming';
 import { type StandardParallelSet, sayParallels } from './parallels';
 import { PLAIN_RULE, type RuleSetting } from './rule-settings';
 import type { Standard, StandardLayer, StandardLinetype } from './standard';
@@ -94,6 +94,7 @@ const MEANING: Settings<LineMeaning> = [
   ['role of its pen', ({ role }) => words(role)],
   ['known by', (meaning) => list(meaning.words)],
   ['clause', ({ clause }) => words(clause)],
+  ['notes', ({ notes }) => words(notes)],
 ];
 
 const FILL: Settings<StandardFill> = [
@@ -112,6 +113,7 @@ const FILL: Settings<StandardFill> = [
   ['second colour', ({ secondColour }) => (secondColour === null ? 'white' : `${secondColour}`)],
   ['angle of the gradient', ({ gradientDeg }) => `${gradientDeg}°`],
   ['clause', ({ clause }) => words(clause)],
+  ['notes', ({ notes }) => words(notes)],
 ];
 
 const colourOf = (number: number | null): string => (number === null ? 'of the layer' : `${number}`);
@@ -124,6 +126,7 @@ const PARALLEL_SET: Settings<StandardParallelSet> = [
   ['end', ({ endCap }) => endCap],
   ['fill', ({ fillColour }) => (fillColour === null ? 'none' : `colour ${fillColour}`)],
   ['clause', ({ clause }) => words(clause)],
+  ['notes', ({ notes }) => words(notes)],
 ];
 
 const STYLE: Settings<StandardTextStyle> = [
@@ -137,6 +140,7 @@ const STYLE: Settings<StandardTextStyle> = [
   ['line spacing', ({ lineSpacing }) => `${lineSpacing} heights`],
   ['justification', ({ justification }) => justification],
   ['clause', ({ clause }) => words(clause)],
+  ['notes', ({ notes }) => words(notes)],
 ];
 
 const FIELD: Settings<NamingField> = [
@@ -188,7 +192,7 @@ export function differences(before: Standard, after: Standard): Difference[] {
       before.pens.roles.map(({ role, widthMm }) => ({ name: role, widthMm })),
       after.pens.roles.map(({ role, widthMm }) => ({ name: role, widthMm })),
     ),
-    ...naming(before, after),
+    ...NAMED_THINGS.flatMap((thing) => naming(thing, before, after)),
     ...settings(
       'Lettering',
       '',
@@ -242,6 +246,20 @@ function settings<T>(kind: string, name: string, of: Settings<T>, before: T, aft
   });
 }
 
+/** What nearly every definition is: not worth a word where a whole one is said. */
+const PLAIN = new Set([
+  'sized: on paper',
+  'stops short of its ends by: 0 mm',
+  'only whole repeats: yes',
+  'prints: yes',
+  'in every drawing: no',
+  'width factor: 1',
+  'slant: 0°',
+  'justification: left',
+  'angle of the gradient: 0°',
+  'second colour: white',
+]);
+
 function named<T extends { readonly name: string }>(
   kind: string,
   of: Settings<T>,
@@ -253,7 +271,7 @@ function named<T extends { readonly name: string }>(
     of
       .slice(1)
       .map(([setting, say]) => [setting, say(one)] as const)
-      .filter(([, words]) => words !== 'none' && words !== 'any')
+      .filter(([setting, words]) => words !== 'none' && words !== 'any' && !PLAIN.has(`${setting}: ${words}`))
       .map(([setting, words]) => (words.startsWith(setting) ? words : `${setting}: ${words}`))
       .join('; ');
   return paired(before, after, (one) => foldName(one.name)).flatMap(([was, is]) => {
@@ -274,6 +292,7 @@ const DIMENSION: Settings<WholeStyle> = [
       [sayName(setting), ({ values }: WholeStyle) => saySetting(setting, values[setting])] as const,
   ),
   ['clause', ({ clause }) => words(clause)],
+  ['notes', ({ notes }) => words(notes)],
 ];
 
 const whole = ({ dimensions: styles }: Standard): WholeStyle[] =>
@@ -354,22 +373,21 @@ function rules(before: Standard, after: Standard): Difference[] {
   );
 }
 
-function naming(before: Standard, after: Standard): Difference[] {
-  const was = before.naming.layers;
-  const is = after.naming.layers;
+function naming(thing: NamedThing, before: Standard, after: Standard): Difference[] {
+  const was = before.naming[thing];
+  const is = after.naming[thing];
+  const kind = thing === 'layers' ? 'Naming field' : `Naming field of ${thing}`;
   const order = (fields: readonly NamingField[]): string => list(fields.map(({ name }) => name));
   if (!was || !is) {
     if (was === is) return [];
     const scheme = was ?? is!;
     const said = `${scheme.name}: ${order(scheme.fields)}`;
-    return [
-      { kind: 'Naming', name: 'layers', setting: '', before: was ? said : null, after: is ? said : null },
-    ];
+    return [{ kind: 'Naming', name: thing, setting: '', before: was ? said : null, after: is ? said : null }];
   }
   return [
     ...settings(
       'Naming',
-      'layers',
+      thing,
       [
         ['scheme', ({ name }) => name],
         ['order of the fields', ({ fields }) => order(fields)],
@@ -377,7 +395,7 @@ function naming(before: Standard, after: Standard): Difference[] {
       was,
       is,
     ),
-    ...named('Naming field', FIELD, was.fields, is.fields),
+    ...named(kind, FIELD, was.fields, is.fields),
     ...paired(was.fields, is.fields, (field) => foldName(field.name)).flatMap(([old, field]) =>
       old && field
         ? paired(old.codes, field.codes, ({ code }) => code).flatMap(([had, has]): Difference[] =>
@@ -385,7 +403,7 @@ function naming(before: Standard, after: Standard): Difference[] {
               ? []
               : [
                   {
-                    kind: 'Naming field',
+                    kind,
                     name: field.name,
                     setting: `code ${(has ?? had)!.code}`,
                     before: had ? words(had.meaning) : null,

@@ -271,6 +271,7 @@ export const dimensionStyleSchema = z.strictObject({
     .meta({ description: 'Style whose settings it takes where it names none of its own.' }),
   settings: valuesSchema.prefault({}),
   clause: z.string().trim().max(40).default(''),
+  notes: z.string().trim().max(2000).default(''),
 });
 
 export type StandardDimensionStyle = z.infer<typeof dimensionStyleSchema>;

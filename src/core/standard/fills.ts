@@ -62,6 +62,7 @@ export const fillSchema = z
     secondColour: colourNumber.default(null).meta({ description: 'Where a gradient ends; null for white.' }),
     gradientDeg: z.number().min(-360).max(360).default(0),
     clause: z.string().trim().max(40).default(''),
+    notes: z.string().trim().max(2000).default(''),
   })
   .superRefine((fill, context) => {
     if (fill.kind === 'lines' && fill.lines.length === 0)

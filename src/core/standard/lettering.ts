@@ -42,6 +42,7 @@ export const textStyleSchema = z.strictObject({
     .meta({ description: 'From base line to base line, in heights.' }),
   justification: z.enum(JUSTIFICATIONS).default('left'),
   clause: z.string().trim().max(40).default(''),
+  notes: z.string().trim().max(2000).default(''),
 });
 
 export const letteringSchema = z

@@ -35,10 +35,11 @@ describe('a linetype along a path', () => {
         const period = sum(elementsMm.map(Math.abs));
         expect(unbroken).toBe(size < period * 0.999999);
         const drawn = sum(dashes.map(lengthOf));
-        const gaps = unbroken
-          ? 0
-          : Math.floor(size / period + 1e-9) * sum(elementsMm.filter((one) => one < 0));
-        expect(drawn).toBeCloseTo(size + gaps, 5);
+        const gaps = sum(elementsMm.filter((one) => one < 0));
+        const repeats = Math.floor(size / period + 1e-9);
+        // Beyond 400 repeats the pattern is laid from the start, and the last repeat may be cut anywhere.
+        if (repeats <= 400) expect(drawn).toBeCloseTo(unbroken ? size : size + repeats * gaps, 5);
+        else expect(Math.abs(drawn - (size + repeats * gaps))).toBeLessThanOrEqual(period);
       }),
     );
   });

@@ -99,12 +99,11 @@ export function layLinetype(
       continue;
     }
     made.unbroken = false;
-    const first = linetype.ends.whole ? laid.first : 0;
-    layDashes(run, elements, first, linetype.ends.whole ? laid.ends : 0, dotMm, made.dashes);
+    // Very many repeats are not fitted: they begin at the start, like those that need not be whole.
+    const fitted = linetype.ends.whole && laid.first !== 0;
+    layDashes(run, elements, fitted ? laid.first : 0, fitted ? laid.ends : 0, dotMm, made.dashes);
     const places = (element: number): number[] =>
-      linetype.ends.whole
-        ? placesOf(run.length, elements, element)
-        : plainPlaces(run.length, elements, element);
+      fitted ? placesOf(run.length, elements, element) : plainPlaces(run.length, elements, element);
     for (const word of linetype.words) {
       const gap = Math.abs(elements[word.element] ?? 0);
       const height = word.heightMm * size;
@@ -194,7 +193,7 @@ export const shortestMm = (linetype: Pick<StandardLinetype, 'elementsMm' | 'ends
     ? 0
     : linetype.elementsMm.reduce((sum, length) => sum + Math.abs(length), 0) + 2 * linetype.ends.insetMm;
 
-/** An arc as a path, for trying a linetype on. */
+/** An arc as a path, for trying a linetype on; clockwise when it runs to a smaller angle. */
 export function arcPath(x: number, y: number, radius: number, fromDeg: number, toDeg: number): number[] {
   const steps = Math.max(8, Math.ceil(Math.abs(toDeg - fromDeg) / 3));
   return Array.from({ length: steps + 1 }, (_, i) => {

@@ -111,3 +111,16 @@ function halfRing(): number[] {
     return [round(Math.cos(angle)), round(Math.sin(angle))];
   }).flat();
 }
+
+/** A symbol by itself as an SVG at true size: one unit of its view box is one mm. */
+export function symbolSvg(symbol: Pick<LineSymbol, 'name' | 'strokes'>, penMm = 0.25): string {
+  const box = symbolBox(symbol);
+  const [width, height] = [box.width + 2 * penMm, box.height + 2 * penMm];
+  const view = [box.minX - penMm, -box.minY - box.height - penMm, width, height].map(round).join(' ');
+  const lines = symbol.strokes.map(
+    (stroke) =>
+      `<polyline points="${stroke.map((value, i) => round(i % 2 === 0 ? value : -value)).join(' ')}"/>`,
+  );
+  const title = symbol.name.replace(/[&<>]/g, (sign) => `&#${sign.charCodeAt(0)};`);
+  return `<svg xmlns="http://www.w3.org/2000/svg" width="${round(width)}mm" height="${round(height)}mm" viewBox="${view}"><title>${title}</title><g fill="none" stroke="#000" stroke-width="${penMm}">${lines.join('')}</g></svg>`;
+}

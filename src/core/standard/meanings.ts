@@ -11,6 +11,7 @@ export const meaningSchema = z.strictObject({
     .default([])
     .meta({ description: 'Words in names of layers by which such lines are known in drawings of others.' }),
   clause: z.string().trim().max(40).default(''),
+  notes: z.string().trim().max(2000).default(''),
 });
 export type LineMeaning = z.infer<typeof meaningSchema>;
 

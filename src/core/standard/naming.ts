@@ -76,6 +76,10 @@ export const namingSchema = z
   });
 
 export type NamingScheme = z.infer<typeof namingSchema>;
+
+/** What an office can have a scheme of names for. */
+export const NAMED_THINGS = ['layers', 'files', 'symbols', 'styles'] as const;
+export type NamedThing = (typeof NAMED_THINGS)[number];
 export type NamingField = z.infer<typeof fieldSchema>;
 
 /** A stretch of a name that was taken for a field. */

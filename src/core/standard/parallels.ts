@@ -28,6 +28,7 @@ export const parallelSetSchema = z
     endCap: z.enum(CAPS).default('open'),
     fillColour: colour.default(null).meta({ description: 'null: not filled.' }),
     clause: z.string().trim().max(40).default(''),
+    notes: z.string().trim().max(2000).default(''),
   })
   .superRefine(({ lines }, context) => {
     const offsets = new Set<number>();

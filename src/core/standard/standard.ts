@@ -8,7 +8,7 @@ import { blankLettering, letteringSchema } from './lettering';
 import { lineSymbolSchema, placedSymbolSchema, symbolBox } from './line-symbols';
 import { clearanceMm, wordWidthMm } from './line-words';
 import { meaningSchema } from './meanings';
-import { namingSchema } from './naming';
+import { NAMED_THINGS, type NamedThing, namingSchema } from './naming';
 import { parallelSetSchema } from './parallels';
 import { colourWidthSchema, penOrderSchema, penRoleSchema } from './pens';
 import { ruleSettingsSchema } from './rule-settings';
@@ -223,8 +223,12 @@ export const standardSchema = z
     edition: z.string().trim().min(1).max(60).meta({ description: 'For example “Edition 1” or “Draft 2”.' }),
     pens: pensSchema,
     naming: z
-      .strictObject({ layers: namingSchema.nullable().default(null) })
-      .default({ layers: null })
+      .strictObject(
+        Object.fromEntries(
+          NAMED_THINGS.map((thing) => [thing, namingSchema.nullable().default(null)]),
+        ) as Record<NamedThing, z.ZodDefault<z.ZodNullable<typeof namingSchema>>>,
+      )
+      .prefault({})
       .meta({ description: 'How names are made up; null where the office has no scheme.' }),
     lettering: letteringSchema
       .prefault({})
@@ -471,7 +475,7 @@ export function blankStandard(officeName: string): Standard {
     edition: 'Draft 1',
     // ISO 128-2, as far as drawings can hold them.
     pens: pensSchema.parse({ seriesMm: [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1, 1.4, 2], defaultMm: 0.25 }),
-    naming: { layers: null },
+    naming: { layers: null, files: null, symbols: null, styles: null },
     lettering: blankLettering(),
     dimensions: [],
     fills: [],

@@ -109,7 +109,7 @@ function assembled(parts: Parts): Standard {
       order: parts.order,
       byColour: [],
     },
-    naming: { layers: parts.naming === null ? null : NAMING_FORMS[parts.naming] },
+    naming: { ...blank.naming, layers: parts.naming === null ? null : NAMING_FORMS[parts.naming] },
     lettering: letteringSchema.parse({
       heightsMm: parts.heightsMm,
       ...(parts.smallestMm ? { smallestMm: parts.smallestMm } : {}),
@@ -129,6 +129,7 @@ function assembled(parts: Parts): Standard {
       role,
       words: [...(MEANING_WORDS.find((one) => one.name === name)?.words ?? [])],
       clause: '',
+      notes: '',
     })),
     layers: layersOf(parts.layers, parts.widths),
   };

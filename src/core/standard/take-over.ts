@@ -63,10 +63,10 @@ const UNSAID = new Set(
       ],
     ],
     ['Linetype', ['sized', 'stops short of its ends by', 'only whole repeats', 'clause', 'notes']],
-    ['Text style', ['use', 'line spacing', 'justification', 'clause']],
-    ['Dimension style', ['use', 'builds on', 'clause']],
-    ['Fill', ['material', 'angle', 'origin', 'clear of text', 'behind the lines', 'clause']],
-    ['Parallel-line set', ['use', 'clause']],
+    ['Text style', ['use', 'line spacing', 'justification', 'clause', 'notes']],
+    ['Dimension style', ['use', 'builds on', 'clause', 'notes']],
+    ['Fill', ['material', 'angle', 'origin', 'clear of text', 'behind the lines', 'clause', 'notes']],
+    ['Parallel-line set', ['use', 'clause', 'notes']],
   ].flatMap(([kind, settings]) => (settings as string[]).map((setting) => `${kind} ${setting}`)),
 );
 
@@ -159,11 +159,13 @@ export function takeOver(draft: Standard, learnt: Standard, keys: Iterable<strin
   const styles = put(draft.lettering.styles, learnt.lettering.styles, of('Text style'), (mine, theirs) => ({
     ...theirs,
     use: theirs.use || (mine?.use ?? ''),
+    notes: theirs.notes || (mine?.notes ?? ''),
     clause: theirs.clause || (mine?.clause ?? ''),
   }));
   const dimensions = put(draft.dimensions, learnt.dimensions, of('Dimension style'), (mine, theirs) => ({
     ...theirs,
     use: theirs.use || (mine?.use ?? ''),
+    notes: theirs.notes || (mine?.notes ?? ''),
     clause: theirs.clause || (mine?.clause ?? ''),
   }));
   const known = new Set(layers.map(({ name }) => foldName(name)));

@@ -2,10 +2,12 @@
 
 import { type ReactNode, useState } from 'react';
 import { toast } from 'sonner';
-import { type ComparableKind, compareTwo } from '@/core/standard/differences';
+import type { ComparableKind } from '@/core/standard/differences';
 import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { cell, cellHead } from '../kit/Page';
+import { Compare } from './Compare';
+import { History } from './History';
 import { Beside, EditorHead } from './parts';
 import { type OnFile, type Save, sayOnFile } from './types';
 
@@ -141,13 +143,14 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
                     <button
                       type="button"
                       aria-pressed={!made && one.name === chosen}
-                      className="figures min-w-28 max-w-56 text-left font-medium wrap-anywhere underline decoration-hairline underline-offset-4"
+                      title={one.name}
+                      className="figures min-w-28 max-w-56 text-left font-medium underline decoration-hairline underline-offset-4"
                       onClick={() => {
                         setMade(null);
                         setChosen(one.name);
                       }}
                     >
-                      {one.name}
+                      <span className="line-clamp-2 wrap-anywhere">{one.name}</span>
                     </button>
                   </td>
                   {columns.map(({ head, say, className }) => (
@@ -172,6 +175,17 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
     </Beside>
   );
 }
+
+/** How differences name the kinds. */
+const HISTORY_KINDS: Readonly<Record<ComparableKind, string>> = {
+  layer: 'Layer',
+  linetype: 'Linetype',
+  'text style': 'Text style',
+  'dimension style': 'Dimension style',
+  fill: 'Fill',
+  'parallel-line set': 'Parallel-line set',
+  meaning: 'Meaning',
+};
 
 const same = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
 
@@ -202,7 +216,6 @@ function Editor<T extends { readonly name: string }>({
 }: EditorProps<T>) {
   const [value, setValue] = useState(begin);
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
-  const [other, setOther] = useState('');
   const at = [...path, index ?? list.length];
   const under = (fault: FieldFault, parts: readonly (string | number)[]): boolean =>
     parts.every((part, i) => fault.path[i] === part);
@@ -231,8 +244,6 @@ function Editor<T extends { readonly name: string }>({
     onDone(null);
   };
 
-  const changes = kind && other !== '' && index !== null ? compareTwo(standard, kind, begin.name, other) : [];
-  const compared = list.find((one) => one.name === other);
   return (
     <form
       noValidate
@@ -279,57 +290,9 @@ function Editor<T extends { readonly name: string }>({
         <p className="mt-3 text-[12.5px] text-ink-2">{sayOnFile(onFile, begin.name)}</p>
       )}
       {users.length > 0 && <p className="mt-2 text-[12.5px] text-ink-2">Used by {users.join(', ')}.</p>}
-      {kind && index !== null && list.length > 1 && (
-        <section className="mt-5 border-t border-hairline pt-3" aria-label="Compare">
-          <label className="flex items-center gap-2 text-[13px] text-ink-2">
-            Compare with
-            <select
-              value={other}
-              onChange={(event) => setOther(event.target.value)}
-              className="h-7 min-w-0 flex-1 rounded-md border border-rule bg-white px-2 text-ink"
-            >
-              <option value="">…</option>
-              {list
-                .filter((one) => one.name !== begin.name)
-                .map(({ name }) => (
-                  <option key={name}>{name}</option>
-                ))}
-            </select>
-          </label>
-          {compared && (
-            <>
-              <div className="mt-2 grid grid-cols-2 gap-2">
-                {[begin, compared].map((one) => (
-                  <figure key={one.name} className="overflow-hidden border border-hairline bg-white p-1.5">
-                    {picture(one)}
-                    <figcaption className="figures mt-1 truncate text-[12px] text-ink-2" title={one.name}>
-                      {one.name}
-                    </figcaption>
-                  </figure>
-                ))}
-              </div>
-              {changes.length === 0 ? (
-                <p className="mt-2 text-[13px]">Every setting is the same.</p>
-              ) : (
-                <table className="mt-2 w-full table-fixed text-[12.5px]">
-                  <tbody>
-                    {changes.map(({ setting, before, after }) => (
-                      <tr key={setting}>
-                        <th className="border-b border-hairline py-1 pr-2 text-left align-top font-medium">
-                          {setting}
-                        </th>
-                        <td className="border-b border-hairline py-1 pr-2 align-top text-ink-2 wrap-anywhere">
-                          {before}
-                        </td>
-                        <td className="border-b border-hairline py-1 align-top wrap-anywhere">{after}</td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
-              )}
-            </>
-          )}
-        </section>
+      {kind && index !== null && <History kind={HISTORY_KINDS[kind]} name={begin.name} />}
+      {kind && index !== null && (
+        <Compare standard={standard} kind={kind} name={begin.name} list={list} picture={picture} />
       )}
     </form>
   );

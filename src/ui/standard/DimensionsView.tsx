@@ -35,9 +35,10 @@ import { DimensionFigure, type FigureLabel } from '../kit/DimensionFigure';
 import { Choice, Field, Tick } from '../kit/Field';
 import { count } from '../kit/say';
 import { Definitions, type FormProps } from './Definitions';
+import { NotesAndClause } from './fields';
 import type { OnFile, Save } from './types';
 
-const BLANK: StandardDimensionStyle = { name: '', use: '', base: null, settings: {}, clause: '' };
+const BLANK: StandardDimensionStyle = { name: '', use: '', base: null, settings: {}, clause: '', notes: '' };
 const SCALES = [1, 10, 20, 50, 100, 200, 500] as const;
 
 interface Props {
@@ -297,7 +298,7 @@ function StyleForm({
           ))}
         </ul>
       )}
-      <fieldset disabled={!editable} className="mb-3 grid grid-cols-[1fr_1.4fr_1fr_5rem] gap-3">
+      <fieldset disabled={!editable} className="mb-3 grid grid-cols-[1fr_1.4fr_1fr] gap-3">
         <Field
           label="Name"
           value={value.name}
@@ -321,11 +322,6 @@ function StyleForm({
               <option key={name}>{name}</option>
             ))}
         </Choice>
-        <Field
-          label="Clause"
-          value={value.clause}
-          onChange={(event) => change({ clause: event.target.value })}
-        />
       </fieldset>
       <div role="tablist" aria-label="What a setting changes" className="mb-2 flex flex-wrap gap-1">
         {DIMENSION_GROUPS.map((one) => {
@@ -370,6 +366,9 @@ function StyleForm({
             />
           </div>
         ))}
+      </fieldset>
+      <fieldset disabled={!editable} className="mt-4">
+        <NotesAndClause value={value} change={change} />
       </fieldset>
       {value.base !== null && (
         <p className="mt-3 text-[12.5px] text-ink-2">

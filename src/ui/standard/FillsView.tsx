@@ -15,7 +15,7 @@ import { Button } from '../kit/Button';
 import { Choice, Field, Tick } from '../kit/Field';
 import { FillSwatch } from '../kit/FillSwatch';
 import { Definitions, type FormProps } from './Definitions';
-import { LayerChoice, NumberInput } from './fields';
+import { LayerChoice, NotesAndClause, NumberInput } from './fields';
 import type { OnFile, Save } from './types';
 
 const SCALES = [1, 5, 10, 20, 50, 100, 200] as const;
@@ -269,11 +269,6 @@ function FillForm({
             <option value="fixed">one point for all</option>
             <option value="host">a corner of its host</option>
           </Choice>
-          <Field
-            label="Clause"
-            value={value.clause}
-            onChange={(event) => change({ clause: event.target.value })}
-          />
         </div>
         <Tick
           label="Leaves text clear"
@@ -285,6 +280,7 @@ function FillForm({
           checked={value.behind}
           onChange={(behind) => change({ behind })}
         />
+        <NotesAndClause value={value} change={change} />
       </fieldset>
     </>
   );

@@ -16,7 +16,9 @@ import {
 import { Button } from '../kit/Button';
 import { Choice, Field, Tick } from '../kit/Field';
 import { Stroke } from '../kit/Stroke';
+import { Compare } from './Compare';
 import { RoleChoice } from './fields';
+import { History } from './History';
 import { lookOf } from './LayersView';
 import { BothSizes, EditorHead } from './parts';
 import { faultAt, type OnFile, type Save, sayOnFile } from './types';
@@ -252,6 +254,18 @@ export function LayerEditor({ standard, index, editable, save, onFile, onDone }:
               <Button onClick={() => setSure(true)}>Remove …</Button>
             ))}
         </div>
+      )}
+      {index !== null && (
+        <>
+          <History kind="Layer" name={standard.layers[index].name} />
+          <Compare
+            standard={standard}
+            kind="layer"
+            name={standard.layers[index].name}
+            list={standard.layers}
+            picture={(layer) => <Stroke look={lookOf(standard, layer)} width={140} />}
+          />
+        </>
       )}
     </form>
   );

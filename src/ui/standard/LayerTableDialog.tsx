@@ -8,6 +8,7 @@ import { differences } from '@/core/standard/differences';
 import type { FieldFault, Standard, StandardLayer } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Dialog, DialogFoot } from '../kit/Dialog';
+import { FilePick } from '../kit/FilePick';
 import { cell, cellHead } from '../kit/Page';
 import { count } from '../kit/say';
 import type { Save } from './types';
@@ -74,6 +75,7 @@ export function LayerTableDialog({ open, onOpenChange, standard, save }: Props) 
 
   return (
     <Dialog
+      wide
       open={open}
       onOpenChange={close}
       title="Layers from a table"
@@ -90,19 +92,15 @@ export function LayerTableDialog({ open, onOpenChange, standard, save }: Props) 
               onChange={(event) => setText(event.target.value)}
               className="figures w-full rounded-md border border-rule bg-white px-2 py-1 text-[13px]"
             />
-            <label className="mt-3 block text-[13px] text-ink-2">
-              Or a file:{' '}
-              <input
-                type="file"
+            <div className="mt-3">
+              <FilePick
                 accept=".csv,.tsv,.txt,.xlsx"
-                aria-label="Table to take in"
-                onChange={(event) => {
-                  const file = event.target.files?.[0];
-                  event.target.value = '';
-                  if (file) void take(file);
-                }}
-              />
-            </label>
+                label="Table to take in"
+                onPick={(file) => void take(file)}
+              >
+                Choose a CSV or XLSX
+              </FilePick>
+            </div>
           </>
         ) : faults.length > 0 ? (
           <Table
@@ -193,7 +191,7 @@ function Table({ heads, rows }: { heads: readonly string[]; rows: readonly (read
             {row.map((one, i) => (
               <td
                 key={heads[i]}
-                className={`${cell} py-1 align-top wrap-anywhere ${i === 0 ? 'figures' : ''}`}
+                className={`${cell} py-1 align-top wrap-anywhere ${i === 0 ? 'figures min-w-28' : 'min-w-20'}`}
               >
                 {one}
               </td>

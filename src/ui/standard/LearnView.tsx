@@ -10,6 +10,7 @@ import { findLayer, findLinetype, type Standard } from '@/core/standard/standard
 import { type Offer, offerKey, offers, TAKEN_KINDS, takeOver } from '@/core/standard/take-over';
 import { Button, buttonClass } from '../kit/Button';
 import { DimensionFigure } from '../kit/DimensionFigure';
+import { FilePick } from '../kit/FilePick';
 import { FillSwatch } from '../kit/FillSwatch';
 import { LinePaths } from '../kit/LinePaths';
 import { cell, cellHead } from '../kit/Page';
@@ -90,21 +91,14 @@ export function LearnView({ standard, save, back, drawings }: Props) {
         <Link className={buttonClass('quiet')} href={back}>
           Back to the editions
         </Link>
-        <label className={buttonClass('plain', 'cursor-pointer')}>
+        <FilePick
+          accept=".dxf"
+          label="Drawing to learn from"
+          disabled={busy}
+          onPick={(file) => void learn('', file, file.name)}
+        >
           Choose a drawing
-          <input
-            type="file"
-            accept=".dxf"
-            aria-label="Drawing to learn from"
-            className="sr-only"
-            disabled={busy}
-            onChange={(event) => {
-              const file = event.target.files?.[0];
-              event.target.value = '';
-              if (file) void learn('', file, file.name);
-            }}
-          />
-        </label>
+        </FilePick>
         {drawings.length > 0 && (
           <select
             aria-label="Drawing on file to learn from"

@@ -18,6 +18,9 @@ import { Button } from '../kit/Button';
 import { Choice, Field } from '../kit/Field';
 import { cell, cellHead } from '../kit/Page';
 import { Specimen } from '../kit/Specimen';
+import { Compare } from './Compare';
+import { NotesAndClause } from './fields';
+import { History } from './History';
 import { Beside, EditorHead } from './parts';
 import { type OnFile, type Save, sayOnFile } from './types';
 
@@ -42,6 +45,7 @@ const BLANK: StandardTextStyle = {
   lineSpacing: 1.6,
   justification: 'left',
   clause: '',
+  notes: '',
 };
 
 interface Props {
@@ -116,10 +120,13 @@ export function LetteringView({ standard, editable, save, onFile }: Props) {
                         aria-expanded={chosen === i}
                         onClick={() => setChosen(chosen === i ? null : i)}
                       >
-                        <span className="figures block font-medium text-verdigris hover:underline">
+                        <span
+                          title={style.name}
+                          className="figures line-clamp-2 font-medium text-verdigris wrap-anywhere hover:underline"
+                        >
                           {style.name}
                         </span>
-                        <span className="block text-[12.5px] text-ink-2">{style.use}</span>
+                        <span className="line-clamp-2 text-[12.5px] text-ink-2">{style.use}</span>
                       </button>
                     </td>
                     <td className={`${cell} py-2`}>
@@ -379,14 +386,8 @@ function StyleEditor({
               <option key={side}>{side}</option>
             ))}
           </Choice>
-          <Field
-            label="Clause"
-            className="flex-1"
-            value={form.clause}
-            fault={fault('clause')}
-            onChange={(event) => change({ clause: event.target.value })}
-          />
         </div>
+        <NotesAndClause value={form} change={change} />
       </fieldset>
       <div className="mt-4 flex gap-2">
         {editable && (
@@ -412,6 +413,26 @@ function StyleEditor({
           </Button>
         )}
       </div>
+      {present && (
+        <>
+          <History kind="Text style" name={present.name} />
+          <Compare
+            standard={standard}
+            kind="text style"
+            name={present.name}
+            list={lettering.styles}
+            picture={(style) => (
+              <Specimen
+                style={style}
+                lines={['Quay ⌀240']}
+                penMm={penFor(style.heightMm, standard.pens.seriesMm)}
+                label={style.name}
+                maxWidthMm={34}
+              />
+            )}
+          />
+        </>
+      )}
     </form>
   );
 }

@@ -3,12 +3,13 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { foldName } from '@/core/dxf/interner';
-import { type LineSymbol, SYMBOL_PRESETS, symbolBox } from '@/core/standard/line-symbols';
+import { type LineSymbol, SYMBOL_PRESETS, symbolBox, symbolSvg } from '@/core/standard/line-symbols';
 import { followName } from '@/core/standard/rename';
 import type { Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Dialog, DialogFoot } from '../kit/Dialog';
 import { Field } from '../kit/Field';
+import { FilePick } from '../kit/FilePick';
 import { SymbolPicture } from '../kit/LinePaths';
 import { NumberInput } from './fields';
 import { strokesOfSvg } from './svg-strokes';
@@ -109,10 +110,17 @@ export function LineSymbolsDialog({ open, onOpenChange, standard, editable, save
                   <p className="truncate text-[12.5px] text-ink-2" title={users.join(', ')}>
                     {users.length > 0 ? `on ${users.join(', ')}` : 'on no line yet'}
                   </p>
+                  <a
+                    className="mr-2 text-verdigris hover:underline"
+                    href={`data:image/svg+xml;charset=utf-8,${encodeURIComponent(symbolSvg(symbol))}`}
+                    download={`${symbol.name}.svg`}
+                  >
+                    SVG
+                  </a>
                   {editable && (
                     <Button
                       look="quiet"
-                      className="-ml-3 h-6"
+                      className="h-6"
                       disabled={users.length > 0}
                       onClick={() =>
                         void store(
@@ -157,19 +165,9 @@ export function LineSymbolsDialog({ open, onOpenChange, standard, editable, save
                   set={(next) => next > 0 && setHeightMm(next)}
                 />
               </div>
-              <label className="text-[13px] text-ink-2">
-                Out of an SVG or a DXF:{' '}
-                <input
-                  type="file"
-                  accept=".svg,.dxf"
-                  aria-label="Symbol to take in"
-                  onChange={(event) => {
-                    const file = event.target.files?.[0];
-                    event.target.value = '';
-                    if (file) void take(file);
-                  }}
-                />
-              </label>
+              <FilePick accept=".svg,.dxf" label="Symbol to take in" onPick={(file) => void take(file)}>
+                Out of an SVG or a DXF
+              </FilePick>
             </div>
           </section>
         )}

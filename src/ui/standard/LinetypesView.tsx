@@ -19,7 +19,7 @@ import { Button } from '../kit/Button';
 import { Choice, Field, Tick } from '../kit/Field';
 import { LinePaths } from '../kit/LinePaths';
 import { Definitions, type FormProps } from './Definitions';
-import { NumberInput } from './fields';
+import { NotesAndClause, NumberInput } from './fields';
 import { LineSymbolsDialog } from './LineSymbolsDialog';
 import type { OnFile, Save } from './types';
 
@@ -122,7 +122,7 @@ const PATHS: readonly (readonly number[])[] = [
   [2, 29, 30, 29],
   [30, 29, 46, 18],
   [46, 18, 82, 18],
-  arcPath(42, -24, 34, 35, 145),
+  arcPath(42, -26, 36, 130, 50),
 ];
 
 function LinetypeForm({
@@ -375,18 +375,7 @@ function LinetypeForm({
           checked={value.ends.whole}
           onChange={(whole) => change({ ends: { ...value.ends, whole } })}
         />
-        <div className="grid grid-cols-[1fr_5rem] gap-3">
-          <Field
-            label="Notes"
-            value={value.notes}
-            onChange={(event) => change({ notes: event.target.value })}
-          />
-          <Field
-            label="Clause"
-            value={value.clause}
-            onChange={(event) => change({ clause: event.target.value })}
-          />
-        </div>
+        <NotesAndClause value={value} change={change} />
       </fieldset>
     </>
   );

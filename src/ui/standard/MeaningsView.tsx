@@ -8,7 +8,7 @@ import { findLinetype, type Standard } from '@/core/standard/standard';
 import { Field } from '../kit/Field';
 import { Stroke } from '../kit/Stroke';
 import { Definitions, type FormProps } from './Definitions';
-import { LinetypeChoice, RoleChoice } from './fields';
+import { LinetypeChoice, NotesAndClause, RoleChoice } from './fields';
 import type { Save } from './types';
 
 /** What lines mean to the person who reads them, and how that is drawn. */
@@ -35,13 +35,14 @@ export function MeaningsView({
         const next = { ...standard, meanings };
         return renamed ? followName(next, 'meaning', renamed.from, renamed.to) : next;
       }}
-      blank={{ name: '', linetype: first, role: '', words: [], clause: '' }}
+      blank={{ name: '', linetype: first, role: '', words: [], clause: '', notes: '' }}
       presets={MEANING_WORDS.map(({ name, words }) => ({
         name,
         linetype: first,
         role: '',
         words: [...words],
         clause: '',
+        notes: '',
       }))}
       about="The audit finds lines whose layer is known by these words, and that read otherwise."
       picture={(meaning) => <MeaningStroke standard={standard} meaning={meaning} width={180} />}
@@ -138,11 +139,7 @@ function MeaningForm({
             })
           }
         />
-        <Field
-          label="Clause"
-          value={value.clause}
-          onChange={(event) => change({ clause: event.target.value })}
-        />
+        <NotesAndClause value={value} change={change} />
       </fieldset>
     </>
   );

@@ -3,6 +3,9 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import {
+  buildName,
+  NAMED_THINGS,
+  type NamedThing,
   type NamingField,
   type NamingScheme,
   nearestNames,
@@ -25,14 +28,56 @@ interface Props {
   readonly save: Save;
 }
 
-/** How names of layers are made up: the scheme, a name to try, and the office's own names taken apart. */
-export function NamesView({ standard, editable, save }: Props) {
-  const scheme = standard.naming.layers;
+/** The standard's own names of a kind, with what they are called on the page. */
+const OWN: Readonly<Record<NamedThing, { one: string; names: (standard: Standard) => string[] }>> = {
+  layers: { one: 'layer', names: ({ layers }) => layers.map(({ name }) => name) },
+  files: { one: 'file', names: () => [] },
+  symbols: { one: 'symbol', names: ({ lineSymbols }) => lineSymbols.map(({ name }) => name) },
+  styles: {
+    one: 'style',
+    names: ({ lettering, dimensions }) => [...lettering.styles, ...dimensions].map(({ name }) => name),
+  },
+};
+
+/** How names are made up: of layers, files, symbols and styles. */
+export function NamesView(props: Props) {
+  const [thing, setThing] = useState<NamedThing>('layers');
+  return (
+    <div className="flex min-h-0 flex-1 flex-col">
+      <div
+        role="tablist"
+        aria-label="Names of"
+        className="flex gap-1 border-b border-hairline bg-plate px-6 py-2"
+      >
+        {NAMED_THINGS.map((one) => (
+          <button
+            key={one}
+            type="button"
+            role="tab"
+            aria-selected={one === thing}
+            className={`rounded-md border px-2 py-0.5 text-[12.5px] ${one === thing ? 'border-verdigris bg-verdigris-soft font-semibold' : 'border-hairline bg-white text-ink-2 hover:border-ink'}`}
+            onClick={() => setThing(one)}
+          >
+            {one}
+            {props.standard.naming[one] === null && <span className="ml-1 font-normal text-ink-3">none</span>}
+          </button>
+        ))}
+      </div>
+      <SchemeOf key={thing} thing={thing} {...props} />
+    </div>
+  );
+}
+
+/** The scheme of one kind of name, a name to try, and the office's own names taken apart. */
+function SchemeOf({ thing, standard, editable, save }: Props & { thing: NamedThing }) {
+  const scheme = standard.naming[thing];
+  const { one, names } = OWN[thing];
+  const own = names(standard);
   const [chosen, setChosen] = useState<number | null>(null);
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
 
   const store = async (next: NamingScheme | null, words: string): Promise<boolean> => {
-    const wrong = await save({ ...standard, naming: { ...standard.naming, layers: next } });
+    const wrong = await save({ ...standard, naming: { ...standard.naming, [thing]: next } });
     setFaults(wrong);
     if (wrong.length === 0) toast(words);
     return wrong.length === 0;
@@ -41,7 +86,7 @@ export function NamesView({ standard, editable, save }: Props) {
   if (!scheme)
     return (
       <div className="min-h-0 flex-1 overflow-auto bg-white px-6 py-5">
-        <h2 className="text-[15px] font-semibold">The office has no scheme for the names of layers</h2>
+        <h2 className="text-[15px] font-semibold">The office has no scheme for the names of {thing}</h2>
         <p className="mt-1 max-w-2xl text-[13px] text-ink-2">
           {editable
             ? 'Start from a published form and adapt it. Its fields, codes and separators can all be changed.'
@@ -72,16 +117,17 @@ export function NamesView({ standard, editable, save }: Props) {
       </div>
     );
 
-  const wrong = standard.layers.filter((layer) => takeApart(scheme, layer.name).faults.length > 0);
+  const wrong = own.filter((name) => takeApart(scheme, name).faults.length > 0);
   return (
     <Beside
       editor={
         chosen === null ? (
-          <TryName scheme={scheme} />
+          <TryName scheme={scheme} one={one} />
         ) : (
           <FieldEditor
             key={`${chosen} ${scheme.fields.length}`}
             scheme={scheme}
+            thing={thing}
             index={chosen}
             editable={editable}
             faults={faults}
@@ -154,24 +200,26 @@ export function NamesView({ standard, editable, save }: Props) {
       </div>
       <section aria-label="Names taken apart" tabIndex={0} className="min-h-0 flex-1 overflow-auto bg-white">
         <p className="px-6 py-2 text-[13px] text-ink-2" role="status">
-          {wrong.length === 0
-            ? `All ${standard.layers.length} layers of the standard follow the scheme.`
-            : `${count(wrong.length, 'layer')} of ${standard.layers.length} ${wrong.length === 1 ? 'does' : 'do'} not follow the scheme.`}
+          {own.length === 0
+            ? `The standard has no ${thing} of its own to take apart: try a name beside.`
+            : wrong.length === 0
+              ? `All ${own.length} ${thing} of the standard follow the scheme.`
+              : `${count(wrong.length, one)} of ${own.length} ${wrong.length === 1 ? 'does' : 'do'} not follow the scheme.`}
         </p>
         <table className="w-full text-[13px]">
           <thead>
             <tr>
-              <th className={cellHead}>Layer</th>
+              <th className={cellHead}>Name</th>
               <th className={cellHead}>Taken apart</th>
               <th className={cellHead}>What it says</th>
             </tr>
           </thead>
           <tbody>
-            {[...wrong, ...standard.layers.filter((layer) => !wrong.includes(layer))].map((layer) => {
-              const taken = takeApart(scheme, layer.name);
+            {[...wrong, ...own.filter((name) => !wrong.includes(name))].map((name) => {
+              const taken = takeApart(scheme, name);
               return (
-                <tr key={layer.name}>
-                  <td className={`${cell} figures`}>{layer.name}</td>
+                <tr key={name}>
+                  <td className={`${cell} figures`}>{name}</td>
                   <td className={cell}>
                     <NameParts scheme={scheme} taken={taken} />
                   </td>
@@ -195,14 +243,23 @@ export function NamesView({ standard, editable, save }: Props) {
   );
 }
 
-function TryName({ scheme }: { scheme: NamingScheme }) {
+function TryName({ scheme, one }: { scheme: NamingScheme; one: string }) {
   const [name, setName] = useState('');
+  const [parts, setParts] = useState<readonly string[]>([]);
+  const [unbuilt, setUnbuilt] = useState<readonly string[]>([]);
+  const pick = (field: number, value: string): void => {
+    const next = scheme.fields.map((_, i) => (i === field ? value : (parts[i] ?? '')));
+    setParts(next);
+    const built = buildName(scheme, new Map(next.entries()));
+    setUnbuilt('faults' in built ? built.faults : []);
+    if ('name' in built) setName(built.name);
+  };
   const taken = name === '' ? null : takeApart(scheme, name);
   const near = taken && taken.faults.length > 0 ? nearestNames(scheme, name) : [];
   return (
     <>
       <EditorHead title="Try a name" />
-      <Field label="Name of a layer" mono value={name} onChange={(event) => setName(event.target.value)} />
+      <Field label={`Name of a ${one}`} mono value={name} onChange={(event) => setName(event.target.value)} />
       {taken && (
         <div className="mt-3">
           <NameParts scheme={scheme} taken={taken} labelled />
@@ -237,6 +294,52 @@ function TryName({ scheme }: { scheme: NamingScheme }) {
           )}
         </div>
       )}
+      <div className="mt-6">
+        <EditorHead title="Build a name" />
+        <div className="grid grid-cols-2 gap-2">
+          {scheme.fields.map((field, i) =>
+            field.codes.length > 0 && field.codeLength === 0 ? (
+              <Choice
+                key={field.name}
+                label={field.required ? field.name : `${field.name}, or none`}
+                value={parts[i] ?? ''}
+                onChange={(event) => pick(i, event.target.value)}
+              >
+                <option value="">…</option>
+                {field.codes.map(({ code, meaning }) => (
+                  <option key={code} value={code}>
+                    {code} {meaning}
+                  </option>
+                ))}
+              </Choice>
+            ) : (
+              <Field
+                key={field.name}
+                label={field.required ? field.name : `${field.name}, or none`}
+                mono
+                maxLength={field.maxLength}
+                list={field.codes.length > 0 ? `codes-${i}` : undefined}
+                value={parts[i] ?? ''}
+                onChange={(event) => pick(i, event.target.value)}
+              />
+            ),
+          )}
+        </div>
+        {unbuilt.length > 0 && parts.some((part) => part !== '') && (
+          <p className="mt-2 text-[12.5px] text-ink-2">Still open: {unbuilt.join('; ')}.</p>
+        )}
+        {scheme.fields.map((field, i) =>
+          field.codes.length > 0 && field.codeLength > 0 ? (
+            <datalist key={field.name} id={`codes-${i}`}>
+              {field.codes.map(({ code, meaning }) => (
+                <option key={code} value={code}>
+                  {meaning}
+                </option>
+              ))}
+            </datalist>
+          ) : null,
+        )}
+      </div>
       <p className="mt-5 text-[12.5px] text-ink-2">Choose a field above to see its codes and to change it.</p>
     </>
   );
@@ -258,6 +361,7 @@ const readCodes = (text: string): NamingField['codes'] =>
 
 function FieldEditor({
   scheme,
+  thing,
   index,
   editable,
   faults,
@@ -265,6 +369,7 @@ function FieldEditor({
   onDone,
 }: {
   scheme: NamingScheme;
+  thing: NamedThing;
   index: number;
   editable: boolean;
   faults: readonly FieldFault[];
@@ -275,8 +380,8 @@ function FieldEditor({
   const [codes, setCodes] = useState(writeCodes(scheme.fields[index]));
   const change = (patch: Partial<NamingField>): void => setForm((now) => ({ ...now, ...patch }));
   const fault = (name: string): string | undefined =>
-    faults.find((one) => one.path.join('.').startsWith(`naming.layers.fields.${index}.${name}`))?.message;
-  const others = faults.filter((one) => !one.path.join('.').startsWith(`naming.layers.fields.${index}.`));
+    faults.find((one) => one.path.join('.').startsWith(`naming.${thing}.fields.${index}.${name}`))?.message;
+  const others = faults.filter((one) => !one.path.join('.').startsWith(`naming.${thing}.fields.${index}.`));
   const next = (fields: NamingField[]): NamingScheme => ({ ...scheme, fields });
   const move = (by: number): NamingScheme => {
     const fields = [...scheme.fields];

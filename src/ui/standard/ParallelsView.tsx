@@ -7,7 +7,7 @@ import { findLinetype, type Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice, Field } from '../kit/Field';
 import { Definitions, type FormProps } from './Definitions';
-import { LinetypeChoice, NumberInput } from './fields';
+import { LinetypeChoice, NotesAndClause, NumberInput } from './fields';
 import type { OnFile, Save } from './types';
 
 const PX_PER_MM = 96 / 25.4;
@@ -22,6 +22,7 @@ const BLANK: StandardParallelSet = {
   endCap: 'open',
   fillColour: null,
   clause: '',
+  notes: '',
 };
 
 /** Sets of parallel lines: walls, kerbs, ducts. Offsets are mm in the model. */
@@ -246,12 +247,8 @@ function SetForm({
             fault={fault('fillColour')}
             set={(fillColour) => change({ fillColour })}
           />
-          <Field
-            label="Clause"
-            value={value.clause}
-            onChange={(event) => change({ clause: event.target.value })}
-          />
         </div>
+        <NotesAndClause value={value} change={change} />
       </fieldset>
     </>
   );

@@ -96,3 +96,23 @@ export function RoleChoice({
     </Choice>
   );
 }
+
+/** What every definition has: words for the office itself, and where the standard says it. */
+export function NotesAndClause({
+  value,
+  change,
+}: {
+  value: { readonly notes: string; readonly clause: string };
+  change: (patch: { notes?: string; clause?: string }) => void;
+}) {
+  return (
+    <div className="grid grid-cols-[1fr_5.5rem] gap-3">
+      <Field label="Notes" value={value.notes} onChange={(event) => change({ notes: event.target.value })} />
+      <Field
+        label="Clause"
+        value={value.clause}
+        onChange={(event) => change({ clause: event.target.value })}
+      />
+    </div>
+  );
+}

@@ -20,8 +20,8 @@ const office: Standard = {
     }),
   ],
   meanings: [
-    { name: 'setback', linetype: 'Dashes', role: '', words: ['setback', 'setb'], clause: '5.1' },
-    { name: 'boundary', linetype: 'Two dots', role: '', words: ['boundary', 'bndy'], clause: '' },
+    { name: 'setback', linetype: 'Dashes', role: '', words: ['setback', 'setb'], clause: '5.1', notes: '' },
+    { name: 'boundary', linetype: 'Two dots', role: '', words: ['boundary', 'bndy'], clause: '', notes: '' },
   ],
   working: { layers: ['WORK*'], linetypes: ['Trial'], textStyles: ['Scribble'] },
   layers: [
