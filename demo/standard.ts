@@ -2,7 +2,7 @@ import type { ObjectKind } from '../src/core/drawing/kinds';
 import { dimensionStyleSchema } from '../src/core/standard/dimension-settings';
 import { FILL_PRESETS, fillSchema } from '../src/core/standard/fills';
 import { letteringSchema } from '../src/core/standard/lettering';
-import { circleStroke } from '../src/core/standard/line-symbols';
+import { circleStroke } from '../src/core/standard/line-marks';
 import type { NamingField, NamingScheme } from '../src/core/standard/naming';
 import { NAMING_FORMS } from '../src/core/standard/naming-forms';
 import {
@@ -387,7 +387,7 @@ export const demoStandard: Standard = {
       notes: '',
     },
   ],
-  lineSymbols: [{ name: 'ring', number: 1, strokes: [circleStroke(0, 0, 1)] }],
+  lineMarks: [{ name: 'ring', number: 1, strokes: [circleStroke(0, 0, 1)] }],
   linetypes: LINETYPES,
   meanings: [
     {

@@ -41,6 +41,17 @@ await shoot('linetypes', '/standard?view=linetypes', () =>
 );
 
 // One drawing is corrected for the last pictures, and taken back again.
+await shoot('dimensions', '/standard?view=dimensions', () => page.getByRole('tab', { name: 'Text' }).click());
+await shoot('fills', '/standard?view=fills', () => page.getByRole('button', { name: 'PAVERS' }).click());
+await shoot('rules', '/standard?view=rules');
+// Learning shows itself against a draft, which is gone again afterwards.
+const begun = await page.request.post(`${address}/api/standard/draft`, { data: {} });
+const { edition: draft } = await begun.json();
+await shoot('learn', `/standard?edition=${draft.id}&view=learn`, async () => {
+  await page.getByLabel('Drawing on file to learn from').selectOption({ index: 2 });
+  await page.getByLabel('All linetypes').check();
+});
+await page.request.delete(`${address}/api/standard/draft`);
 await page.goto(`${address}/drawings/3`, { waitUntil: 'networkidle' });
 await page.getByRole('button', { name: /likely proposals/ }).click();
 await page.getByRole('button', { name: /^Take over \d+/ }).click();

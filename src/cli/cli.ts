@@ -76,9 +76,9 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
       const { bytes, leftOut } = templateDrawing(standard, options.dxf as TemplateVersion);
       writeWhole(options.out, bytes);
       streams.err(`Written to ${options.out}.\n`);
-      if (standard.lineSymbols.length > 0 && options.dxf !== 'R12') {
+      if (standard.lineMarks.length > 0 && options.dxf !== 'R12') {
         const beside = join(dirname(options.out), SHAPE_FILE);
-        writeWhole(beside, shapeFile(standard.lineSymbols));
+        writeWhole(beside, shapeFile(standard.lineMarks));
         streams.err(`Its linetypes need ${beside} beside it.\n`);
       }
       for (const one of leftOut) streams.err(`Left out, ${options.dxf} has no place for it: ${one}.\n`);

@@ -32,7 +32,7 @@ const fileName = (standard: Standard, what: string): string =>
 function template(standard: Standard, version: TemplateVersion): Product {
   const { bytes, leftOut } = templateDrawing(standard, version);
   const name = fileName(standard, version === 'R12' ? 'template R12' : 'template');
-  if (standard.lineSymbols.length === 0 || version === 'R12')
+  if (standard.lineMarks.length === 0 || version === 'R12')
     return { file: `${name}.dxf`, mime: DXF, bytes, leftOut };
   const readme = `${SHAPE_FILE} holds the symbols of the linetypes. Keep it where your drawing program looks for fonts.\n`;
   return {
@@ -40,7 +40,7 @@ function template(standard: Standard, version: TemplateVersion): Product {
     mime: 'application/zip',
     bytes: zipSync({
       [`${name}.dxf`]: bytes,
-      [SHAPE_FILE]: shapeFile(standard.lineSymbols),
+      [SHAPE_FILE]: shapeFile(standard.lineMarks),
       'read me.txt': strToU8(readme),
     }),
     leftOut,

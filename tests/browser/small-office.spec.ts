@@ -68,7 +68,7 @@ test('a small office defines its standard from nothing', async ({ page }) => {
   );
 
   await view(page, /^Linetypes/);
-  await page.getByRole('button', { name: /^Line symbols/ }).click();
+  await page.getByRole('button', { name: /^Line marks/ }).click();
   await page.getByRole('button', { name: 'ring', exact: true }).click();
   await said(page, 'ring is in the draft.');
   await page.getByLabel('Symbol to take in').setInputFiles({

@@ -5,7 +5,7 @@ import { demoStandard } from '../../demo/standard';
 import { shapeFile } from '../../src/core/dxf/shape-file';
 import { templateDrawing } from '../../src/core/exchange/template';
 import { dimensionValues } from '../../src/core/standard/dimension-settings';
-import { circleStroke, SYMBOL_PRESETS, symbolBox } from '../../src/core/standard/line-symbols';
+import { circleStroke, SYMBOL_PRESETS, symbolBox } from '../../src/core/standard/line-marks';
 import { clearanceMm, wordWidthMm } from '../../src/core/standard/line-words';
 import { gdal, python } from './python';
 
@@ -137,10 +137,10 @@ describe('a template in 2010, read by python3-ezdxf', () => {
   it('sets symbols in the middle of their gap, out of the file of shapes', () => {
     // common practice: dash 12, gap 4 with a circle of radius 1: 1 clear on either side
     const gap = read.linetypes['OHW-Fence'].elements[1];
-    const shapes = read.styles['LINE-SYMBOLS'];
-    expect(shapes).toMatchObject({ font: 'line-symbols.shx', flags: 1 });
+    const shapes = read.styles['LINE-MARKS'];
+    expect(shapes).toMatchObject({ font: 'line-marks.shx', flags: 1 });
     expect(gap).toMatchObject({ length: -4, 74: 4, 75: 1, 46: 1, 340: shapes.handle, 44: -2, 45: 0 });
-    const box = symbolBox(demoStandard.lineSymbols[0]);
+    const box = symbolBox(demoStandard.lineMarks[0]);
     expect(box).toEqual({ minX: -1, minY: -1, width: 2, height: 2 });
     expect((4 - box.width) / 2).toBe(1);
   });

@@ -1,4 +1,4 @@
-import { type LineSymbol, symbolOffset } from '../standard/line-symbols';
+import { type LineMark, symbolOffset } from '../standard/line-marks';
 import { wordWidthMm } from '../standard/line-words';
 import type { StandardLinetype } from '../standard/standard';
 import { foldName } from './interner';
@@ -9,7 +9,7 @@ interface Setting {
   readonly style: { readonly name: string; readonly height: number };
   readonly mmPerUnit: number;
   /** Where symbols come from; without it they are left out, and the gap stays. */
-  readonly symbols?: { readonly of: readonly LineSymbol[]; readonly style: string };
+  readonly symbols?: { readonly of: readonly LineMark[]; readonly style: string };
 }
 
 /** Words and symbols of a linetype as the format holds them: each in the middle of its gap, measured from the gap's end. */

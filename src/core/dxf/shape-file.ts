@@ -1,4 +1,4 @@
-import type { LineSymbol } from '../standard/line-symbols';
+import type { LineMark } from '../standard/line-marks';
 
 /** First bytes of a file of compiled shapes, as every reader of such files asks. */
 const SIGNATURE = 'AutoCAD-86 shapes 1.0\r\n\x1a';
@@ -18,9 +18,9 @@ const MOVES = 9;
  * Form: signature; first and last number, count; number and length of each; name, codes; an end mark. Numbers are 16
  * bits, the low byte first. Source: the published description of shape files; python3-ezdxf reads it in our tests.
  */
-export function shapeFile(symbols: readonly LineSymbol[]): Uint8Array {
-  const sorted = [...symbols].sort((a, b) => a.number - b.number);
-  const records = sorted.map((symbol) => record(symbol));
+export function shapeFile(marks: readonly LineMark[]): Uint8Array {
+  const sorted = [...marks].sort((a, b) => a.number - b.number);
+  const records = sorted.map((mark) => record(mark));
   const word = (value: number): number[] => [value & 255, value >> 8];
   const bytes = [
     ...ascii(SIGNATURE),
@@ -37,19 +37,19 @@ export function shapeFile(symbols: readonly LineSymbol[]): Uint8Array {
 const ascii = (text: string): number[] => [...text].map((letter) => letter.charCodeAt(0) & 127);
 
 /** Name in capitals without accents, and the strokes as moves; coarser where a symbol has too many. */
-function record(symbol: LineSymbol): number[] {
-  const name = symbol.name
+function record(mark: LineMark): number[] {
+  const name = mark.name
     .normalize('NFD')
     .replace(/[^A-Za-z0-9]/g, '')
     .toUpperCase();
-  const head = [...ascii(name || `S${symbol.number}`), 0];
+  const head = [...ascii(name || `S${mark.number}`), 0];
   for (let every = 1; ; every++) {
-    const codes = [...head, ...codesOf(symbol, every)];
+    const codes = [...head, ...codesOf(mark, every)];
     if (codes.length <= MOST_BYTES || every > 64) return codes;
   }
 }
 
-function codesOf(symbol: LineSymbol, every: number): number[] {
+function codesOf(mark: LineMark, every: number): number[] {
   const codes: number[] = [DIVIDE, STEPS];
   let [x, y] = [0, 0];
   const move = (toX: number, toY: number, out: number[]): void => {
@@ -70,7 +70,7 @@ function codesOf(symbol: LineSymbol, every: number): number[] {
     for (const [px, py] of points) move(px, py, moves);
     if (moves.length > 0) codes.push(mode, MOVES, ...moves, 0, 0);
   };
-  for (const stroke of symbol.strokes) {
+  for (const stroke of mark.strokes) {
     const points: [number, number][] = [];
     for (let i = 0; i < stroke.length; i += 2)
       if (i % (2 * every) === 0 || i === stroke.length - 2) points.push([stroke[i], stroke[i + 1]]);

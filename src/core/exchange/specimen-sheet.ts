@@ -8,7 +8,7 @@ import { SHEET_SIZES_MM, SHEETS, type StandardTextStyle } from '../standard/lett
 import { sayElements } from '../standard/line-words';
 import { inOrder, type StandardParallelSet, sayParallels, widthOf } from '../standard/parallels';
 import type { Standard, StandardLayer, StandardLinetype } from '../standard/standard';
-import { putDefinitions, putFill, putLineSymbols } from './template';
+import { putDefinitions, putFill, putLineMarks } from './template';
 
 // Three columns go on A2.
 const COLUMN_MM = 176;
@@ -37,7 +37,7 @@ export function specimenSheet(standard: Standard): {
 } {
   const file = new DrawingComposer({ version: 'AC1024', units: 4 });
   putDefinitions(file, standard);
-  putLineSymbols(file, standard);
+  putLineMarks(file, standard);
   file.textStyle({ name: LABEL_STYLE, font: 'txt', height: 0, widthFactor: 1, slantDeg: 0 });
   const items = itemsOf(standard);
   const { widthMm, heightMm, columns } = sheetFor(items);

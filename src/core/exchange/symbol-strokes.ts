@@ -9,7 +9,7 @@ const MOST_STROKES = 64;
 const STEPS = 48;
 
 /**
- * The lines of a drawing's model as strokes of a line symbol: x, y, x, y …, scaled so that the whole is as high as
+ * The lines of a drawing's model as strokes of a line mark: x, y, x, y …, scaled so that the whole is as high as
  * wanted (or as wide, when it is flat), its middle at 0, 0.
  */
 export function strokesOfDrawing(drawing: Drawing, heightMm: number): Result<number[][]> {

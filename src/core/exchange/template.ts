@@ -18,13 +18,13 @@ export const TEMPLATE_VERSIONS = { '2010': 'AC1024', R12: 'AC1009' } as const;
 export type TemplateVersion = keyof typeof TEMPLATE_VERSIONS;
 
 /** File of compiled shapes that a template with symbols on lines needs beside it. */
-export const SHAPE_FILE = 'line-symbols.shx';
-const SHAPE_STYLE = 'LINE-SYMBOLS';
+export const SHAPE_FILE = 'line-marks.shx';
+const SHAPE_STYLE = 'LINE-MARKS';
 
 /** Every definition of a standard put into a drawing that is being made: layers, linetypes, styles, sets. */
 export function putDefinitions(file: DrawingComposer, standard: Standard): void {
   const old = file.version === 'AC1009';
-  if (standard.lineSymbols.length > 0 && !old)
+  if (standard.lineMarks.length > 0 && !old)
     file.textStyle({
       name: SHAPE_STYLE,
       font: SHAPE_FILE,
@@ -42,7 +42,7 @@ export function putDefinitions(file: DrawingComposer, standard: Standard): void 
       marksOf(linetype, {
         style: { name: 'Standard', height: 0 },
         mmPerUnit: 1,
-        symbols: { of: standard.lineSymbols, style: SHAPE_STYLE },
+        symbols: { of: standard.lineMarks, style: SHAPE_STYLE },
       }),
       { basis, ends, clause, notes },
     );
@@ -184,7 +184,7 @@ export function templateDrawing(
     if (standard.layers.some(({ prints, widthMm }) => !prints || widthMm !== null))
       leftOut.push('pen widths, and which layers print');
     leftOut.push('sheet sizes: R12 has one sheet without a size');
-  } else putLineSymbols(file, standard);
+  } else putLineMarks(file, standard);
   const sizes = old ? [] : SHEETS;
   for (const name of sizes) file.sheet(name, ...SHEET_SIZES_MM[name]);
   if (standard.fills.length > 0) {
@@ -210,14 +210,14 @@ export function templateDrawing(
 }
 
 /** Each symbol of the standard's lines as a symbol of the drawing: what points to them names a file that may be missing. */
-export function putLineSymbols(file: DrawingComposer, standard: Standard): void {
-  for (const { name, number, strokes } of standard.lineSymbols)
+export function putLineMarks(file: DrawingComposer, standard: Standard): void {
+  for (const { name, number, strokes } of standard.lineMarks)
     file.symbol(
       `${SHAPE_STYLE}-${number}`,
       (space) => {
         for (const stroke of strokes) space.polyline({ layer: '0' }, pairs(stroke));
       },
-      { lineSymbol: name, number },
+      { lineMark: name, number },
     );
 }
 

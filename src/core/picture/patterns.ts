@@ -1,7 +1,7 @@
 import type { Drawing } from '../drawing/drawing';
 import { faceOf } from '../drawing/lettering';
 import { foldName } from '../dxf/interner';
-import { lineSymbolsOf } from '../dxf/line-symbols';
+import { lineMarksOf } from '../dxf/line-marks';
 import type { Pattern } from './picture';
 
 const PLAIN: Pattern = { dashes: [], marks: [] };
@@ -18,10 +18,10 @@ export function patternOf(drawing: Drawing, linetype: string, scale: number): Pa
     marks: [...record.marks].map(([element, mark]) => {
       const name = drawing.recordNames.get(mark.style) ?? mark.style;
       const style = drawing.textStyles.get(foldName(name));
-      const symbol = lineSymbolsOf(drawing).find(({ number }) => number === mark.symbolNumber);
+      const own = lineMarksOf(drawing).find(({ number }) => number === mark.symbolNumber);
       return {
         element,
-        strokes: mark.text === '' && symbol ? symbol.strokes : null,
+        strokes: mark.text === '' && own ? own.strokes : null,
         text: mark.text === '' ? '◊' : mark.text,
         face: style && mark.text !== '' ? faceOf(style.font, style.family, style.bold) : 'stroke',
         height: (style?.height || 1) * mark.scale * scale,

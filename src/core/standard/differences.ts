@@ -10,7 +10,7 @@ import {
 } from './dimension-settings';
 import { type StandardFill, sayLines } from './fills';
 import { SHEETS, type StandardTextStyle } from './lettering';
-import type { LineSymbol, PlacedSymbol } from './line-symbols';
+import type { LineMark, PlacedSymbol } from './line-marks';
 import { sayElements } from './line-words';
 import type { LineMeaning } from './meanings';
 import { NAMED_THINGS, type NamedThing, type NamingField } from './naming';
@@ -82,7 +82,7 @@ function saySymbol({ symbol, element, scale, place, upright }: PlacedSymbol): st
   return [`${symbol} at element ${element + 1}`, ...more].join(', ');
 }
 
-const LINE_SYMBOL: Settings<LineSymbol> = [
+const LINE_SYMBOL: Settings<LineMark> = [
   ['name', ({ name }) => name],
   ['number', ({ number }) => `${number}`],
   ['strokes', ({ strokes }) => strokes.map((stroke) => stroke.join(' ')).join('; ')],
@@ -210,7 +210,7 @@ export function differences(before: Standard, after: Standard): Difference[] {
     ...dimensions(before, after),
     ...named('Fill', FILL, before.fills, after.fills),
     ...named('Parallel-line set', PARALLEL_SET, before.parallels, after.parallels),
-    ...named('Line symbol', LINE_SYMBOL, before.lineSymbols, after.lineSymbols),
+    ...named('Line mark', LINE_SYMBOL, before.lineMarks, after.lineMarks),
     ...named('Meaning', MEANING, before.meanings, after.meanings),
     ...settings(
       'Working content',

@@ -2,11 +2,11 @@ import { type Drawing, type DrawingLinetype, kindOf, layerNameOf } from '../draw
 import { BASE_LAYER, isLinetypeFromLayer, isLinetypeFromSymbol } from '../drawing/effective';
 import { OBJECT_KINDS, type ObjectKind } from '../drawing/kinds';
 import { foldName } from '../dxf/interner';
-import { lineSymbolsOf } from '../dxf/line-symbols';
+import { lineMarksOf } from '../dxf/line-marks';
 import { readOwnData, readOwnRecord } from '../dxf/own-data';
 import { isDefinitionPointLayer } from '../dxf/reserved';
 import { learnDimensions, learnFills, learnLettering, learnParallels } from './learn-styles';
-import { type LineSymbol, type PlacedSymbol, symbolBox } from './line-symbols';
+import { type LineMark, type PlacedSymbol, symbolBox } from './line-marks';
 import {
   blankStandard,
   checkStandard,
@@ -89,7 +89,7 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
     });
   const used = new Set(layers.map((layer) => foldName(layer.linetype)));
   const mmPerUnit = paperMmPerPatternUnit(drawing);
-  const symbols = lineSymbolsOf(drawing);
+  const symbols = lineMarksOf(drawing);
   const linetypes = [...drawing.linetypes.values()]
     .filter((linetype) => !isLinetypeFromLayer(linetype.name) && !isLinetypeFromSymbol(linetype.name))
     .filter((linetype) => used.has(foldName(linetype.name)) || linetype.elements.length > 0)
@@ -120,7 +120,7 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
     dimensions,
     fills: learnFills(drawing, layerNames),
     parallels: learnParallels(drawing, drawing.unitMm ?? 1, linetypeNames),
-    lineSymbols: [...symbols],
+    lineMarks: [...symbols],
     linetypes,
     layers,
   };
@@ -153,7 +153,7 @@ function linetypeFrom(
   drawing: Drawing,
   linetype: DrawingLinetype,
   mmPerUnit: number,
-  symbols: readonly LineSymbol[],
+  symbols: readonly LineMark[],
 ): StandardLinetype {
   const plain = lineOf({ name: linetype.name, description: linetype.description.slice(0, 200) });
   const elementsMm = linetype.elements.slice(0, 12).map((length) => tidy(length * mmPerUnit));
@@ -177,7 +177,7 @@ function linetypeFrom(
 function symbolsOf(
   linetype: DrawingLinetype,
   mmPerUnit: number,
-  symbols: readonly LineSymbol[],
+  symbols: readonly LineMark[],
 ): PlacedSymbol[] {
   return [...linetype.marks].flatMap(([element, mark]) => {
     const symbol = symbols.find((one) => one.number === mark.symbolNumber);

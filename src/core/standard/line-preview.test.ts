@@ -5,7 +5,7 @@ import { lineOf, type StandardLinetype } from './standard';
 
 const PEN = 0.25;
 const lay = (linetype: StandardLinetype, paths: number[][], scale = 100) =>
-  layLinetype(linetype, demoStandard.lineSymbols, paths, scale, PEN);
+  layLinetype(linetype, demoStandard.lineMarks, paths, scale, PEN);
 const named = (name: string): StandardLinetype => demoStandard.linetypes.find((one) => one.name === name)!;
 const lengthOf = (points: readonly number[]): number => {
   let sum = 0;

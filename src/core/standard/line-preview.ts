@@ -1,6 +1,6 @@
 import { foldName } from '../dxf/interner';
 import { layPattern, placesOf } from '../geometry/pattern';
-import { type LineSymbol, symbolOffset } from './line-symbols';
+import { type LineMark, symbolOffset } from './line-marks';
 import { wordWidthMm } from './line-words';
 import type { StandardLinetype } from './standard';
 
@@ -76,7 +76,7 @@ class Run {
  */
 export function layLinetype(
   linetype: StandardLinetype,
-  symbols: readonly LineSymbol[],
+  symbols: readonly LineMark[],
   paths: readonly (readonly number[])[],
   scale: number,
   dotMm: number,

@@ -24,7 +24,7 @@ describe('a new name', () => {
     ['linetype', 'OHW-Axis', ({ linetypes }) => linetypes.find(({ name }) => name === 'OHW-Axis')],
     ['text style', 'OHW-Dims', ({ lettering }) => lettering.styles.find(({ name }) => name === 'OHW-Dims')],
     ['dimension style', 'OHW-Millimetres', ({ dimensions }) => dimensions[0]],
-    ['line symbol', 'ring', ({ lineSymbols }) => lineSymbols[0]],
+    ['line mark', 'ring', ({ lineMarks }) => lineMarks[0]],
     ['meaning', 'boundary', ({ meanings }) => meanings[0]],
   ])('of a %s is followed wherever it is named', (kind, from, find) => {
     const next = renamed(kind, from, (standard) => {

@@ -6,7 +6,7 @@ export type RenamedKind =
   | 'linetype'
   | 'text style'
   | 'dimension style'
-  | 'line symbol'
+  | 'line mark'
   | 'meaning'
   | 'role';
 
@@ -63,7 +63,7 @@ export function followName(standard: Standard, kind: RenamedKind, from: string, 
           style.base === null ? style : { ...style, base: name(style.base) },
         ),
       };
-    case 'line symbol':
+    case 'line mark':
       return {
         ...standard,
         linetypes: all(standard.linetypes, (linetype) => ({

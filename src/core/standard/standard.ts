@@ -5,7 +5,7 @@ import { fail, ok, type Result } from '../result';
 import { dimensionStyleSchema, familyFaults } from './dimension-settings';
 import { fillSchema } from './fills';
 import { blankLettering, letteringSchema } from './lettering';
-import { lineSymbolSchema, placedSymbolSchema, symbolBox } from './line-symbols';
+import { lineMarkSchema, placedSymbolSchema, symbolBox } from './line-marks';
 import { clearanceMm, wordWidthMm } from './line-words';
 import { meaningSchema } from './meanings';
 import { NAMED_THINGS, type NamedThing, namingSchema } from './naming';
@@ -236,8 +236,8 @@ export const standardSchema = z
     dimensions: z.array(dimensionStyleSchema).max(200).default([]),
     fills: z.array(fillSchema).max(500).default([]),
     parallels: z.array(parallelSetSchema).max(200).default([]),
-    lineSymbols: z
-      .array(lineSymbolSchema)
+    lineMarks: z
+      .array(lineMarkSchema)
       .max(255)
       .default([])
       .meta({ description: 'Small symbols that linetypes carry.' }),
@@ -279,7 +279,7 @@ interface Parts {
   readonly dimensions: z.infer<typeof dimensionStyleSchema>[];
   readonly fills: z.infer<typeof fillSchema>[];
   readonly parallels: z.infer<typeof parallelSetSchema>[];
-  readonly lineSymbols: z.infer<typeof lineSymbolSchema>[];
+  readonly lineMarks: z.infer<typeof lineMarkSchema>[];
   readonly linetypes: z.infer<typeof linetypeSchema>[];
   readonly meanings: z.infer<typeof meaningSchema>[];
   readonly lettering: z.infer<typeof letteringSchema>;
@@ -295,14 +295,14 @@ function checkParts(
 ): void {
   const isLinetype = (name: string): boolean =>
     name === '' || foldName(name) === 'continuous' || linetypes.has(foldName(name));
-  const once = (kind: 'fills' | 'parallels' | 'lineSymbols' | 'meanings'): void => {
+  const once = (kind: 'fills' | 'parallels' | 'lineMarks' | 'meanings'): void => {
     const names = new Set<string>();
     for (const [i, { name }] of standard[kind].entries()) {
       if (names.has(foldName(name))) complain([kind, i, 'name'], `“${name}” is there twice`);
       names.add(foldName(name));
     }
   };
-  for (const kind of ['fills', 'parallels', 'lineSymbols', 'meanings'] as const) once(kind);
+  for (const kind of ['fills', 'parallels', 'lineMarks', 'meanings'] as const) once(kind);
   for (const { path, message } of familyFaults(standard.dimensions))
     complain(['dimensions', ...path], message);
   const styles = new Set(standard.lettering.styles.map(({ name }) => foldName(name)));
@@ -334,15 +334,15 @@ function checkParts(
       complain(['meanings', i, 'role'], `the pens have no role “${role}”`);
   }
   const numbers = new Set<number>();
-  for (const [i, { number }] of standard.lineSymbols.entries()) {
-    if (numbers.has(number)) complain(['lineSymbols', i, 'number'], `number ${number} is there twice`);
+  for (const [i, { number }] of standard.lineMarks.entries()) {
+    if (numbers.has(number)) complain(['lineMarks', i, 'number'], `number ${number} is there twice`);
     numbers.add(number);
   }
   for (const [i, { symbols, elementsMm }] of standard.linetypes.entries())
     for (const [j, placed] of symbols.entries()) {
-      const symbol = standard.lineSymbols.find((one) => foldName(one.name) === foldName(placed.symbol));
+      const symbol = standard.lineMarks.find((one) => foldName(one.name) === foldName(placed.symbol));
       const gap = elementsMm[placed.element];
-      if (!symbol) complain(['linetypes', i, 'symbols', j], `there is no line symbol “${placed.symbol}”`);
+      if (!symbol) complain(['linetypes', i, 'symbols', j], `there is no line mark “${placed.symbol}”`);
       else if (gap === undefined || gap > 0)
         complain(['linetypes', i, 'symbols', j], `“${placed.symbol}” needs a gap or a dot to stand at`);
       else if (gap < 0 && symbolBox(symbol, placed.scale).width > -gap + 1e-9)
@@ -480,7 +480,7 @@ export function blankStandard(officeName: string): Standard {
     dimensions: [],
     fills: [],
     parallels: [],
-    lineSymbols: [],
+    lineMarks: [],
     linetypes: [lineOf({ name: 'Continuous', description: 'Unbroken line' })],
     meanings: [],
     working: { layers: [], linetypes: [], textStyles: [] },

@@ -71,7 +71,7 @@ describe('taking over what was learnt', () => {
       ...blank,
       pens: { ...blank.pens, seriesMm: [0.25] },
       lettering: { ...blank.lettering, heightsMm: [2.5] },
-      lineSymbols: [{ name: 'cross', number: 1, strokes: [[-1, 0, 1, 0]] }],
+      lineMarks: [{ name: 'cross', number: 1, strokes: [[-1, 0, 1, 0]] }],
     };
     const next = takeOver(narrow, learnt, [
       'Layer|c-quay-edge',
@@ -80,7 +80,7 @@ describe('taking over what was learnt', () => {
     ]);
     expect(next.pens.seriesMm).toEqual([0.25, 0.7]);
     expect(next.lettering.heightsMm).toEqual([2.5, 7]);
-    expect(next.lineSymbols.map(({ name, number }) => [name, number])).toEqual([
+    expect(next.lineMarks.map(({ name, number }) => [name, number])).toEqual([
       ['cross', 1],
       ['ring', 2],
     ]);

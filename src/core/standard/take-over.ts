@@ -7,7 +7,7 @@ import type { Standard } from './standard';
 export const TAKEN_KINDS = [
   'Layer',
   'Linetype',
-  'Line symbol',
+  'Line mark',
   'Text style',
   'Dimension style',
   'Fill',
@@ -135,7 +135,7 @@ export function takeOver(draft: Standard, learnt: Standard, keys: Iterable<strin
     );
   }
   for (const linetype of learnt.linetypes.filter(({ name }) => of('Linetype').has(foldName(name))))
-    for (const { symbol } of linetype.symbols) need('Line symbol', draft.lineSymbols, symbol);
+    for (const { symbol } of linetype.symbols) need('Line mark', draft.lineMarks, symbol);
 
   const roles = put(
     draft.pens.roles.map(({ role, widthMm }) => ({ name: role, widthMm })),
@@ -173,7 +173,7 @@ export function takeOver(draft: Standard, learnt: Standard, keys: Iterable<strin
     fill.layer === '' || known.has(foldName(fill.layer)) ? fill : { ...fill, layer: '' },
   );
   const linetypes = put(draft.linetypes, learnt.linetypes, of('Linetype'));
-  const lineSymbols = numbered(put(draft.lineSymbols, learnt.lineSymbols, of('Line symbol')));
+  const lineMarks = numbered(put(draft.lineMarks, learnt.lineMarks, of('Line mark')));
 
   const widths = new Set(draft.pens.seriesMm);
   for (const { widthMm } of layers) if (widthMm !== null) widths.add(widthMm);
@@ -190,7 +190,7 @@ export function takeOver(draft: Standard, learnt: Standard, keys: Iterable<strin
     dimensions,
     fills,
     parallels: put(draft.parallels, learnt.parallels, of('Parallel-line set')),
-    lineSymbols,
+    lineMarks,
     linetypes,
     meanings,
     layers,
@@ -198,7 +198,7 @@ export function takeOver(draft: Standard, learnt: Standard, keys: Iterable<strin
 }
 
 /** Symbols of two standards can have one number: the later ones get the next free one. */
-function numbered(symbols: readonly Standard['lineSymbols'][number][]): Standard['lineSymbols'] {
+function numbered(symbols: readonly Standard['lineMarks'][number][]): Standard['lineMarks'] {
   const taken = new Set<number>();
   return symbols.map((symbol) => {
     let { number } = symbol;

@@ -1,6 +1,6 @@
 import { specimen } from '@/core/lettering/specimen';
+import type { LineMark } from '@/core/standard/line-marks';
 import { layLinetype } from '@/core/standard/line-preview';
-import type { LineSymbol } from '@/core/standard/line-symbols';
 import type { StandardLinetype } from '@/core/standard/standard';
 
 /** CSS pixels of a mm. */
@@ -8,7 +8,7 @@ const PX_PER_MM = 96 / 25.4;
 
 interface Props {
   readonly linetype: StandardLinetype;
-  readonly symbols: readonly LineSymbol[];
+  readonly symbols: readonly LineMark[];
   /** Each x, y, x, y …, mm on paper, y up. */
   readonly paths: readonly (readonly number[])[];
   readonly widthMm: number;
@@ -87,7 +87,7 @@ export function LinePaths({
   );
 }
 
-/** A line symbol by itself, in a box of its own. */
+/** A line mark by itself, in a box of its own. */
 export function SymbolPicture({
   strokes,
   sizeMm = 8,

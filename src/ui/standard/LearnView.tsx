@@ -32,7 +32,7 @@ interface Props {
 const PLURALS: Readonly<Record<string, string>> = {
   Layer: 'Layers',
   Linetype: 'Linetypes',
-  'Line symbol': 'Line symbols',
+  'Line mark': 'Line marks',
   'Text style': 'Text styles',
   'Dimension style': 'Dimension styles',
   Fill: 'Fills',
@@ -243,7 +243,7 @@ function Picture({ standard, offer: { kind, name } }: { standard: Standard; offe
       linetype && (
         <LinePaths
           linetype={linetype}
-          symbols={standard.lineSymbols}
+          symbols={standard.lineMarks}
           paths={[[1, 3, 53, 3]]}
           widthMm={54}
           heightMm={6}

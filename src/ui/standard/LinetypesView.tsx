@@ -3,8 +3,8 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { foldName } from '@/core/dxf/interner';
+import { type PlacedSymbol, symbolBox } from '@/core/standard/line-marks';
 import { arcPath, shortestMm } from '@/core/standard/line-preview';
-import { type PlacedSymbol, symbolBox } from '@/core/standard/line-symbols';
 import {
   clearanceMm,
   familyName,
@@ -20,7 +20,7 @@ import { Choice, Field, Tick } from '../kit/Field';
 import { LinePaths } from '../kit/LinePaths';
 import { Definitions, type FormProps } from './Definitions';
 import { NotesAndClause, NumberInput } from './fields';
-import { LineSymbolsDialog } from './LineSymbolsDialog';
+import { LineMarksDialog } from './LineMarksDialog';
 import type { OnFile, Save } from './types';
 
 interface Props {
@@ -53,13 +53,13 @@ export function LinetypesView({ standard, editable, save, onFile }: Props) {
         blank={BLANK}
         toolbar={
           <Button onClick={() => setSymbols(true)}>
-            Line symbols <span className="figures text-ink-3">{standard.lineSymbols.length}</span>
+            Line marks <span className="figures text-ink-3">{standard.lineMarks.length}</span>
           </Button>
         }
         picture={(linetype) => (
           <LinePaths
             linetype={linetype}
-            symbols={standard.lineSymbols}
+            symbols={standard.lineMarks}
             paths={[[1, 3, 47, 3]]}
             widthMm={48}
             heightMm={6}
@@ -88,7 +88,7 @@ export function LinetypesView({ standard, editable, save, onFile }: Props) {
         usedBy={(linetype) => users(standard, linetype)}
         form={(props) => <LinetypeForm standard={standard} save={save} {...props} />}
       />
-      <LineSymbolsDialog
+      <LineMarksDialog
         open={symbols}
         onOpenChange={setSymbols}
         standard={standard}
@@ -197,7 +197,7 @@ function LinetypeForm({
       <div className="mb-2 border border-hairline bg-white p-1">
         <LinePaths
           linetype={value}
-          symbols={standard.lineSymbols}
+          symbols={standard.lineMarks}
           paths={PATHS}
           widthMm={84}
           heightMm={40}
@@ -299,11 +299,11 @@ function LinetypeForm({
             )}
           </>
         )}
-        {standard.lineSymbols.length > 0 &&
+        {standard.lineMarks.length > 0 &&
           gaps.map(({ length, element }) => {
             const placed = value.symbols.find((one) => one.element === element);
             const symbol =
-              placed && standard.lineSymbols.find(({ name }) => foldName(name) === foldName(placed.symbol));
+              placed && standard.lineMarks.find(({ name }) => foldName(name) === foldName(placed.symbol));
             const clear = symbol && placed ? (-length - symbolBox(symbol, placed.scale).width) / 2 : null;
             return (
               <div key={element} className="border border-hairline bg-white p-2">
@@ -316,7 +316,7 @@ function LinetypeForm({
                   }
                 >
                   <option value="">no symbol</option>
-                  {standard.lineSymbols.map(({ name }) => (
+                  {standard.lineMarks.map(({ name }) => (
                     <option key={name}>{name}</option>
                   ))}
                 </Choice>

@@ -32,7 +32,7 @@ interface Props {
 const OWN: Readonly<Record<NamedThing, { one: string; names: (standard: Standard) => string[] }>> = {
   layers: { one: 'layer', names: ({ layers }) => layers.map(({ name }) => name) },
   files: { one: 'file', names: () => [] },
-  symbols: { one: 'symbol', names: ({ lineSymbols }) => lineSymbols.map(({ name }) => name) },
+  symbols: { one: 'symbol', names: ({ lineMarks }) => lineMarks.map(({ name }) => name) },
   styles: {
     one: 'style',
     names: ({ lettering, dimensions }) => [...lettering.styles, ...dimensions].map(({ name }) => name),

@@ -6,7 +6,7 @@ const STEPS = 96;
 /** Neighbours that lie further apart than this many steps belong to two outlines of one path. */
 const JUMP = 6;
 
-/** The outlines of an SVG as strokes of a line symbol, as high as wanted. */
+/** The outlines of an SVG as strokes of a line mark, as high as wanted. */
 export function strokesOfSvg(text: string, heightMm: number): Result<number[][]> {
   const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
   if (parsed.querySelector('parsererror') || parsed.documentElement.nodeName !== 'svg')

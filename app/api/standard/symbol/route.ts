@@ -5,7 +5,7 @@ import { foreign, problemResponse, resultResponse } from '@/server/http';
 /** A symbol is a few lines: a larger file is a drawing. */
 const MOST_BYTES = 1_000_000;
 
-/** Strokes of a small DXF, for a line symbol of a height: `?height=2`. Nothing is stored. */
+/** Strokes of a small DXF, for a line mark of a height: `?height=2`. Nothing is stored. */
 export async function POST(request: Request): Promise<Response> {
   const refused = foreign(request);
   if (refused) return refused;

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { foldName } from '@/core/dxf/interner';
-import { type LineSymbol, SYMBOL_PRESETS, symbolBox, symbolSvg } from '@/core/standard/line-symbols';
+import { type LineMark, SYMBOL_PRESETS, symbolBox, symbolSvg } from '@/core/standard/line-marks';
 import { followName } from '@/core/standard/rename';
 import type { Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
@@ -24,33 +24,33 @@ interface Props {
 }
 
 /** The small symbols that lines carry: ready ones, an SVG, or a DXF; each with its size. */
-export function LineSymbolsDialog({ open, onOpenChange, standard, editable, save }: Props) {
+export function LineMarksDialog({ open, onOpenChange, standard, editable, save }: Props) {
   const [heightMm, setHeightMm] = useState(2);
   const [wrong, setWrong] = useState('');
-  const { lineSymbols } = standard;
+  const { lineMarks } = standard;
   const usersOf = (name: string): string[] =>
     standard.linetypes
       .filter(({ symbols }) => symbols.some(({ symbol }) => foldName(symbol) === foldName(name)))
       .map((linetype) => linetype.name);
 
   const store = async (
-    next: LineSymbol[],
+    next: LineMark[],
     words: string,
     renamed?: { from: string; to: string },
   ): Promise<void> => {
-    const whole = { ...standard, lineSymbols: next };
-    const faults = await save(renamed ? followName(whole, 'line symbol', renamed.from, renamed.to) : whole);
+    const whole = { ...standard, lineMarks: next };
+    const faults = await save(renamed ? followName(whole, 'line mark', renamed.from, renamed.to) : whole);
     setWrong(faults[0] ? `${faults[0].where}: ${faults[0].message}` : '');
     if (faults.length === 0) toast(words);
   };
   const add = async (name: string, strokes: number[][]): Promise<void> => {
-    const taken = new Set(lineSymbols.map(({ number }) => number));
+    const taken = new Set(lineMarks.map(({ number }) => number));
     let number = 1;
     while (taken.has(number)) number++;
-    const names = new Set(lineSymbols.map((one) => foldName(one.name)));
+    const names = new Set(lineMarks.map((one) => foldName(one.name)));
     let free = name;
     for (let i = 2; names.has(foldName(free)); i++) free = `${name} ${i}`;
-    await store([...lineSymbols, { name: free, number, strokes }], `${free} is in the draft.`);
+    await store([...lineMarks, { name: free, number, strokes }], `${free} is in the draft.`);
   };
   const take = async (file: File): Promise<void> => {
     setWrong('');
@@ -80,13 +80,13 @@ export function LineSymbolsDialog({ open, onOpenChange, standard, editable, save
     <Dialog
       open={open}
       onOpenChange={onOpenChange}
-      title="Line symbols"
+      title="Line marks"
       about="Small drawings that linetypes carry in their gaps. Templates bring them along in a file of shapes."
     >
       <div className="max-h-[60vh] overflow-auto px-5 py-4">
-        {lineSymbols.length === 0 && <p className="mb-3 text-ink-2">None yet.</p>}
+        {lineMarks.length === 0 && <p className="mb-3 text-ink-2">None yet.</p>}
         <ul className="grid grid-cols-2 gap-3">
-          {lineSymbols.map((symbol, i) => {
+          {lineMarks.map((symbol, i) => {
             const box = symbolBox(symbol);
             const users = usersOf(symbol.name);
             return (
@@ -98,7 +98,7 @@ export function LineSymbolsDialog({ open, onOpenChange, standard, editable, save
                     editable={editable}
                     rename={(to) =>
                       void store(
-                        lineSymbols.map((one, j) => (j === i ? { ...one, name: to } : one)),
+                        lineMarks.map((one, j) => (j === i ? { ...one, name: to } : one)),
                         `${symbol.name} is ${to} now.`,
                         { from: symbol.name, to },
                       )
@@ -124,7 +124,7 @@ export function LineSymbolsDialog({ open, onOpenChange, standard, editable, save
                       disabled={users.length > 0}
                       onClick={() =>
                         void store(
-                          lineSymbols.filter((_, j) => j !== i),
+                          lineMarks.filter((_, j) => j !== i),
                           `${symbol.name} is removed from the draft.`,
                         )
                       }

@@ -3,7 +3,7 @@ import { z } from 'zod';
 const coordinate = z.number().min(-100).max(100);
 
 /** A small drawing that linetypes carry: strokes in mm on paper. */
-export const lineSymbolSchema = z
+export const lineMarkSchema = z
   .strictObject({
     name: z.string().trim().min(1, 'a name is needed').max(60),
     number: z
@@ -22,7 +22,7 @@ export const lineSymbolSchema = z
       if (stroke.length % 2 === 1)
         context.addIssue({ code: 'custom', path: ['strokes', i], message: 'a stroke is pairs of x and y' });
   });
-export type LineSymbol = z.infer<typeof lineSymbolSchema>;
+export type LineMark = z.infer<typeof lineMarkSchema>;
 
 export const placedSymbolSchema = z.strictObject({
   element: z.int().min(0).meta({ description: 'Index of the gap or the dot it stands at.' }),
@@ -44,7 +44,7 @@ export interface SymbolBox {
 }
 
 /** What a symbol takes up at a scale, mm. */
-export function symbolBox({ strokes }: Pick<LineSymbol, 'strokes'>, scale = 1): SymbolBox {
+export function symbolBox({ strokes }: Pick<LineMark, 'strokes'>, scale = 1): SymbolBox {
   const xs = strokes.flatMap((stroke) => stroke.filter((_, i) => i % 2 === 0));
   const ys = strokes.flatMap((stroke) => stroke.filter((_, i) => i % 2 === 1));
   const [minX, minY] = [Math.min(...xs), Math.min(...ys)];
@@ -62,7 +62,7 @@ export function symbolBox({ strokes }: Pick<LineSymbol, 'strokes'>, scale = 1): 
  * @returns mm along the line from the end of the gap, and across it
  */
 export function symbolOffset(
-  symbol: Pick<LineSymbol, 'strokes'>,
+  symbol: Pick<LineMark, 'strokes'>,
   placed: Pick<PlacedSymbol, 'scale' | 'place'>,
   gapMm: number,
 ): { readonly dx: number; readonly dy: number } {
@@ -113,7 +113,7 @@ function halfRing(): number[] {
 }
 
 /** A symbol by itself as an SVG at true size: one unit of its view box is one mm. */
-export function symbolSvg(symbol: Pick<LineSymbol, 'name' | 'strokes'>, penMm = 0.25): string {
+export function symbolSvg(symbol: Pick<LineMark, 'name' | 'strokes'>, penMm = 0.25): string {
   const box = symbolBox(symbol);
   const [width, height] = [box.width + 2 * penMm, box.height + 2 * penMm];
   const view = [box.minX - penMm, -box.minY - box.height - penMm, width, height].map(round).join(' ');

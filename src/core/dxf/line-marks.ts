@@ -1,27 +1,27 @@
 import type { Drawing } from '../drawing/drawing';
-import { type LineSymbol, lineSymbolSchema } from '../standard/line-symbols';
+import { type LineMark, lineMarkSchema } from '../standard/line-marks';
 import { shapeOf } from './decode';
 import { readOwnData } from './own-data';
 
-const known = new WeakMap<Drawing, readonly LineSymbol[]>();
+const known = new WeakMap<Drawing, readonly LineMark[]>();
 
 /**
  * Symbols of lines whose geometry the drawing holds: templates keep each as a symbol, because the file of shapes that
  * linetypes point to lies beside the drawing and is never opened.
  */
-export function lineSymbolsOf(drawing: Drawing): readonly LineSymbol[] {
+export function lineMarksOf(drawing: Drawing): readonly LineMark[] {
   const present = known.get(drawing);
   if (present) return present;
-  const found: LineSymbol[] = [];
+  const found: LineMark[] = [];
   for (const symbol of drawing.symbols.values()) {
     const data = readOwnData(drawing.reader, symbol.block.head);
-    if (data === null || typeof data !== 'object' || !('lineSymbol' in data) || !('number' in data)) continue;
+    if (data === null || typeof data !== 'object' || !('lineMark' in data) || !('number' in data)) continue;
     const strokes: number[][] = [];
     for (const row of drawing.containers[symbol.container].rows) {
       const shape = shapeOf(drawing, row);
       if (shape?.type === 'path') strokes.push(shape.vertices.flatMap(({ x, y }) => [tidy(x), tidy(y)]));
     }
-    const made = lineSymbolSchema.safeParse({ name: data.lineSymbol, number: data.number, strokes });
+    const made = lineMarkSchema.safeParse({ name: data.lineMark, number: data.number, strokes });
     if (made.success) found.push(made.data);
   }
   known.set(drawing, found);

@@ -1,0 +1,75 @@
+import { demoStandard } from '../../../demo/standard';
+import { colourConflicts, penAdvice, widthOfRole } from './pens';
+import { blankStandard, checkStandard, layerOf, type Standard } from './standard';
+
+const office = (pens: Partial<Standard['pens']>, layers: Standard['layers'] = []): Standard => {
+  const blank = blankStandard('Office');
+  return { ...blank, pens: { ...blank.pens, ...pens }, layers };
+};
+const said = (standard: Standard): string[] => penAdvice(standard).map(({ says }) => says);
+
+describe('pens', () => {
+  it('of the demo keep their own order, and what is common practice', () => {
+    expect(penAdvice(demoStandard)).toEqual([]);
+    // common practice: outline over dimension over hidden and centre
+    const width = (role: string): number => widthOfRole(demoStandard.pens, role) ?? 0;
+    expect(width('outline')).toBeGreaterThan(width('dimension'));
+    expect(width('dimension')).toBeGreaterThanOrEqual(width('hidden'));
+    expect(width('hidden')).toBeGreaterThanOrEqual(width('centre'));
+  });
+
+  it('whose order is broken, or whose ratio is too small, are named', () => {
+    const roles = [
+      { role: 'outline', widthMm: 0.35 },
+      { role: 'dimension', widthMm: 0.25 },
+      { role: 'hidden', widthMm: 0.25 },
+    ];
+    const order = (heavier: string, lighter: string, ratio: number) => [{ heavier, lighter, ratio }];
+    // 0.35 : 0.25 is the step of √2 that the series has (ISO 128-2, from memory), rounded
+    expect(said(office({ roles, order: order('outline', 'dimension', Math.SQRT2) }))).toEqual([]);
+    expect(said(office({ roles, order: order('outline', 'dimension', 2) }))).toEqual([
+      'outline is 1.4 times dimension; 2 times is wanted',
+    ]);
+    expect(said(office({ roles, order: order('dimension', 'hidden', 1) }))).toEqual([
+      'dimension (0.25 mm) is not heavier than hidden (0.25 mm)',
+    ]);
+  });
+
+  it('of a layer follow its role; left at the default, the default is what counts', () => {
+    const roles = [{ role: 'cut', widthMm: 0.5 }];
+    const layers = [layerOf({ name: 'A', role: 'cut', widthMm: 0.35 }), layerOf({ name: 'B', role: 'CUT' })];
+    expect(said(office({ roles }, layers))).toEqual([
+      'A prints at 0.35 mm; its role cut is 0.5 mm',
+      // common practice: 0.25 mm when nothing is set
+      'B prints at 0.25 mm; its role CUT is 0.5 mm',
+    ]);
+  });
+
+  it('out of colours are compared with those of the layers', () => {
+    const byColour = [{ number: 1, widthMm: 0.35 }];
+    const layers = [
+      layerOf({ name: 'SAME', colour: { number: 1 }, widthMm: 0.35 }),
+      layerOf({ name: 'OTHER', colour: { number: 1 }, widthMm: 0.5 }),
+      layerOf({ name: 'ABSENT', colour: { number: 9 } }),
+      layerOf({ name: 'MIXED', colour: { rgb: 0x112233 } }),
+      layerOf({ name: 'NEVER', colour: { number: 9 }, prints: false }),
+    ];
+    expect(colourConflicts(office({ byColour }, layers)).map(({ name }) => name)).toEqual([
+      'OTHER',
+      'ABSENT',
+      'MIXED',
+    ]);
+    expect(colourConflicts(office({}, layers))).toEqual([]);
+  });
+
+  it('are refused where a role has a width that is not permitted, or an order names no role', () => {
+    const faults = (pens: Partial<Standard['pens']>): string[] => {
+      const checked = checkStandard(office(pens));
+      return 'faults' in checked ? checked.faults.map(({ where, message }) => `${where}: ${message}`) : [];
+    };
+    expect(faults({ roles: [{ role: 'cut', widthMm: 0.4 }] })).toEqual([
+      'pens, roles, entry 1, widthMm: 0.4 mm is not among the permitted pen widths',
+    ]);
+    expect(faults({ order: [{ heavier: 'cut', lighter: 'thin', ratio: 1 }] })).toHaveLength(2);
+  });
+});
