@@ -1,15 +1,21 @@
-import { Workbook } from 'exceljs';
+import type ExcelJs from 'exceljs';
 import { fail, ok, type Result } from '../core/result';
 
 /** Larger tables are not a register of layers. */
 const MOST_ROWS = 20_000;
+
+/** Loaded when it is first wanted: it is large, and most requests do without it. */
+async function workbook(): Promise<ExcelJs.Workbook> {
+  const { default: excel } = await import('exceljs');
+  return new excel.Workbook();
+}
 
 /** A workbook of one sheet: the first row are heads that stay in sight. */
 export async function writeSpreadsheet(
   name: string,
   rows: readonly (readonly string[])[],
 ): Promise<Uint8Array> {
-  const book = new Workbook();
+  const book = await workbook();
   const sheet = book.addWorksheet(name.slice(0, 31).replace(/[\\/?*[\]:]/g, '-'), {
     views: [{ state: 'frozen', ySplit: 1, xSplit: 1 }],
   });
@@ -27,7 +33,7 @@ export async function writeSpreadsheet(
 
 /** The cells of a workbook's first sheet as text. */
 export async function readSpreadsheet(bytes: Uint8Array): Promise<Result<string[][]>> {
-  const book = new Workbook();
+  const book = await workbook();
   try {
     await book.xlsx.load(Buffer.from(bytes) as unknown as Parameters<typeof book.xlsx.load>[0]);
   } catch {

@@ -1,4 +1,4 @@
-import PDFDocument from 'pdfkit';
+import type PDFDocument from 'pdfkit';
 import type { Face } from '../drawing/lettering';
 import { type ColourMode, paint, type Scene } from '../picture/paint';
 import { PathWriter } from '../picture/path-writer';
@@ -16,7 +16,7 @@ export interface PdfFont {
 type Document = InstanceType<typeof PDFDocument>;
 
 /** The scene as a PDF at true size: lines and letters, no picture of them. */
-export function toPdf(
+export async function toPdf(
   scene: Scene,
   options: { readonly colours: ColourMode; readonly fonts: readonly PdfFont[]; readonly title: string },
 ): Promise<Uint8Array> {
@@ -24,7 +24,9 @@ export function toPdf(
   const page = pageOf(scene);
   const scale = mmPerUnit * POINTS;
   const [width, height] = [page.width * scale, page.height * scale];
-  const doc = new PDFDocument({
+  // Loaded when it is first wanted: a worker that only reads drawings starts without it.
+  const { default: Pdf } = await import('pdfkit');
+  const doc = new Pdf({
     size: [width, height],
     margin: 0,
     autoFirstPage: true,
