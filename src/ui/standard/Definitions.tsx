@@ -144,7 +144,7 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
                       type="button"
                       aria-pressed={!made && one.name === chosen}
                       title={one.name}
-                      className="figures min-w-28 max-w-56 text-left font-medium underline decoration-hairline underline-offset-4"
+                      className="figures block min-w-28 max-w-56 text-left font-medium underline decoration-hairline underline-offset-4"
                       onClick={() => {
                         setMade(null);
                         setChosen(one.name);

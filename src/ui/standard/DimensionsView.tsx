@@ -126,7 +126,7 @@ function Small({ standard, style }: { standard: Standard; style: StandardDimensi
       circles={[{ at: [36, 4], radius: 6 }]}
       lettering={lettering}
       elementsOf={elementsOf(standard)}
-      box={[-4, -3, 62, 20]}
+      box={[-4, -3, 68, 22]}
     />
   );
 }
@@ -145,7 +145,7 @@ function wholeFigure(v: DimensionValues, lettering: FigureLettering, scale: numb
     ...angleFigure(v, lettering, [6, -42], 18, 0, 40, 12),
     ...leaderFigure(v, lettering, [46, -18], [54, -29], 'Bollard'),
     ...arcFigure(v, lettering, [96, -44], 14, 50, 130, 6, 19.5 * scale),
-    ...joggedFigure(v, lettering, [118, -21], [148, -33], 900 * scale),
+    ...joggedFigure(v, lettering, [112, -20], [140, -32], 900 * scale),
   ];
 }
 
@@ -154,7 +154,7 @@ const OBJECT: readonly (readonly number[])[] = [
   [6, -42, 20, -42],
   [6, -42, 6 + 14 * Math.cos(0.698), -42 + 14 * Math.sin(0.698)],
   arcPoints(96, -44, 14, 50, 130),
-  arcPoints(134, -64, 34, 58, 80),
+  arcPoints(126, -63, 34, 60, 84),
 ];
 
 function arcPoints(x: number, y: number, radius: number, fromDeg: number, toDeg: number): number[] {

@@ -171,7 +171,7 @@ export function LearnView({ standard, save, back, drawings }: Props) {
                       <input
                         type="checkbox"
                         aria-label={`All ${PLURALS[kind].toLowerCase()}`}
-                        className="size-4 accent-verdigris"
+                        className="block size-4 accent-verdigris"
                         checked={all}
                         onChange={() => tick(keys, !all)}
                       />
@@ -188,7 +188,7 @@ export function LearnView({ standard, save, back, drawings }: Props) {
                           <input
                             type="checkbox"
                             aria-label={`${kind} ${offer.name}`}
-                            className="size-4 accent-verdigris"
+                            className="block size-4 accent-verdigris"
                             checked={ticked.has(key)}
                             onChange={() => tick([key], !ticked.has(key))}
                           />

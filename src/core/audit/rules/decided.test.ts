@@ -96,12 +96,15 @@ describe('lines that do not read as what they mean', () => {
     ]);
   });
 
-  it('are found on the office’s layers where they carry their own linetype', () => {
-    const list = findings((file) => {
+  it('are found on the office’s layers only where a linetype of their own is approved of', () => {
+    const draw = (file: DrawingComposer): void => {
       file.model.line({ layer: 'BOUND' }, [0, 0], [9, 0]);
       file.model.line({ layer: 'BOUND', linetype: 'Dashes' }, [0, 1], [9, 1]);
-    });
-    expect(of(list, 'lines/meaning').map(({ found }) => found)).toEqual(['dash']);
+    };
+    // Else the rule on own linetypes says it, and gives them back.
+    expect(of(findings(draw), 'lines/meaning')).toEqual([]);
+    const layers = office.layers.map((layer) => ({ ...layer, ownValuesAllowed: ['linetype' as const] }));
+    expect(of(findings(draw, { layers }), 'lines/meaning').map(({ found }) => found)).toEqual(['dash']);
   });
 });
 

@@ -40,8 +40,9 @@ export const linesMeaning: Rule = {
       const strays = use.rows.filter((row) => {
         if (!isPlaced(drawing, row) || !LINES.has(kindOf(drawing, row))) return false;
         const own = ownLinetype(drawing, row);
-        // What a known layer gives its lines is the concern of the layer's own rule.
-        if (own === null && use.standard) return false;
+        // On a known layer the layer's own rules see to it, but for linetypes that were approved of.
+        if (use.standard && (own === null || !use.standard.ownValuesAllowed.includes('linetype')))
+          return false;
         return readsAs(elementsOf(drawing, own ?? use.record?.linetype ?? '')) !== wanted;
       });
       for (const [found, rows] of groupBy(strays, (row) =>
