@@ -1,4 +1,5 @@
 import { DrawingComposer, type Point, type Props } from '../src/core/dxf/composer';
+import { marksOf } from '../src/core/dxf/linetype-marks';
 import { drawNorth, drawSheet } from './sheet';
 import { demoStandard } from './standard';
 import {
@@ -31,7 +32,12 @@ const on = (layer: string): Props => ({ layer });
 function officeLayers(file: DrawingComposer): TerminalLayers {
   for (const linetype of demoStandard.linetypes)
     if (linetype.elementsMm.length > 0)
-      file.linetype(linetype.name, linetype.description, linetype.elementsMm);
+      file.linetype(
+        linetype.name,
+        linetype.description,
+        linetype.elementsMm,
+        marksOf(linetype, { style: { name: 'Standard', height: 0 }, mmPerUnit: 1 }),
+      );
   for (const layer of demoStandard.layers)
     if ('number' in layer.colour)
       file.layer({

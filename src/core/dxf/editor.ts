@@ -1,5 +1,6 @@
 import type { Colour } from '../drawing/colour';
 import type { Drawing, DrawingLayer, DrawingLinetype } from '../drawing/drawing';
+import { faceOf } from '../drawing/lettering';
 import type { OwnProperty, StandardLayer, StandardLinetype } from '../standard/standard';
 import { COLOUR_TABLE } from './colour-table';
 import { foldName, type TableRange, tagIs } from './document';
@@ -10,6 +11,9 @@ import type { NewTag } from './edits';
 import { marksOf } from './linetype-marks';
 import { propertyTags } from './objects';
 import { linetypeBody, type NewLinetype, SUBCLASSES_FROM } from './record-bodies';
+
+/** Style that is added for words on lines where the drawing's plain one has other letters. */
+const WORDS_STYLE = 'LINE-WORDS';
 
 /** Codes of a linetype's pattern: its count, its length, and what each element says. */
 const PATTERN_CODES = new Set([73, 40, 49, 74, 75, 340, 46, 50, 44, 45, 9]);
@@ -211,15 +215,25 @@ export class DrawingEditor extends EditBase {
     return marksOf(definition, { style: this.styleForWords(), mmPerUnit });
   }
 
-  /** A text style for words on lines: the drawing's plain one, or one that is added. */
+  /**
+   * A text style for words on lines: single strokes, as their widths are worked out. The drawing's plain one, or one
+   * that is added.
+   */
   private styleForWords(): { name: string; height: number } {
-    const present = this.drawing.textStyles.get('standard');
-    if (present) return { name: present.name, height: present.height };
+    for (const name of ['standard', foldName(WORDS_STYLE)]) {
+      const present = this.drawing.textStyles.get(name);
+      if (present?.widthFactor !== 1) continue;
+      if (faceOf(present.font, present.family, present.bold) === 'stroke')
+        return { name: present.name, height: present.height };
+    }
+    let name = 'Standard';
+    for (let n = 1; this.drawing.textStyles.has(foldName(name)); n++)
+      name = n === 1 ? WORDS_STYLE : `${WORDS_STYLE}-${n}`;
     if (!this.wordStyleAdded) {
-      addTextStyle(this, { name: 'Standard', font: 'txt', height: 0, widthFactor: 1, slantDeg: 0 });
+      addTextStyle(this, { name, font: 'txt', height: 0, widthFactor: 1, slantDeg: 0 });
       this.wordStyleAdded = true;
     }
-    return { name: 'Standard', height: 0 };
+    return { name, height: 0 };
   }
 
   /** Gives a linetype the elements and words of the standard; its name and description stay. */

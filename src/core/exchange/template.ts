@@ -24,6 +24,8 @@ const SHAPE_STYLE = 'LINE-MARKS';
 /** Every definition of a standard put into a drawing that is being made: layers, linetypes, styles, sets. */
 export function putDefinitions(file: DrawingComposer, standard: Standard): void {
   const old = file.version === 'AC1009';
+  // Words on lines are set in the plain style: single strokes, as their widths are worked out.
+  file.textStyle({ name: 'Standard', font: 'txt', height: 0, widthFactor: 1, slantDeg: 0 });
   if (standard.lineMarks.length > 0 && !old)
     file.textStyle({
       name: SHAPE_STYLE,

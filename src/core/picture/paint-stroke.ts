@@ -134,7 +134,9 @@ export function paintStroke(
     const length = run.reduce((sum, segment) => sum + segment.length, 0);
     strokeRun(surface, run, length, dashes, widthPx, pass);
     for (const mark of pattern.marks) {
-      if (mark.height * pass.pxPerPattern < Math.max(1.2, options.readablePx * 0.6)) continue;
+      // On a screen what is too small to be told is left out; on paper nothing is.
+      if (options.readablePx > 0 && mark.height * pass.pxPerPattern < Math.max(1.2, options.readablePx * 0.6))
+        continue;
       for (const at of placesOf(length, dashes, mark.element))
         paintMark(surface, placeOn(run, at), mark, pass.pxPerPattern, colour, widthPx, options);
     }
