@@ -237,4 +237,34 @@ describe('warden', () => {
     expect(out).toBe(`Layer ${layers[0].name}: prints yes → no\n`);
     expect((await run('standard', 'diff', at('standard.json'), at('broken.json'))).code).toBe(2);
   });
+
+  it('makes a template that gives the standard back, and says what R12 cannot hold', async () => {
+    const made = await run('template', at('standard.json'), '--out', at('template.dxf'));
+    expect(made).toMatchObject({ code: 0, out: '' });
+    // Linetypes with symbols need the file of shapes beside the template.
+    expect(made.err).toContain(at('line-marks.shx'));
+    expect(readdirSync(folder)).toContain('line-marks.shx');
+    const learnt = await run('learn', at('template.dxf'), '--out', at('back.json'));
+    expect(learnt.err).toContain(
+      '32 layers, 8 linetypes, 6 text styles, 3 dimension styles, 7 fills and 2 parallel-line sets',
+    );
+    expect((await run('standard', 'diff', at('standard.json'), at('back.json'))).code).toBe(0);
+    expect((await run('audit', at('template.dxf'), '--standard', at('standard.json'))).code).toBe(0);
+    const old = await run('template', at('standard.json'), '--out', at('old.dxf'), '--dxf', 'R12');
+    expect(old.err).toContain('Left out, R12 has no place for it: parallel-line sets.');
+    expect((await run('template', at('standard.json'), '--out', at('x.dxf'), '--dxf', '1999')).code).toBe(2);
+  });
+
+  it('puts the standard on one sheet, in the form that the name ends in', async () => {
+    for (const [name, head] of [
+      ['sheet.pdf', '%PDF-'],
+      ['sheet.svg', '<?xml'],
+      ['sheet.dxf', '  0\n'],
+    ]) {
+      expect((await run('specimen', at('standard.json'), '--out', at(name))).code).toBe(0);
+      expect(readFileSync(at(name), 'latin1').startsWith(head)).toBe(true);
+    }
+    const wrong = await run('specimen', at('standard.json'), '--out', at('sheet.doc'));
+    expect(wrong).toMatchObject({ code: 2, err: expect.stringContaining('.dxf, .svg or .pdf') });
+  });
 });

@@ -59,6 +59,19 @@ export const noEdition = (): Response =>
     action: 'Go back to the Standard place.',
   });
 
+/** Refuses an upload from elsewhere, or one that says it is larger than what is asked for. */
+export function refusedUpload(
+  request: Request,
+  mostBytes: number,
+  message: string,
+  action: string,
+): Response | null {
+  const refused = foreign(request);
+  if (refused) return refused;
+  if (Number(request.headers.get('content-length') ?? 0) <= mostBytes) return null;
+  return problemResponse({ code: 'too-large', message, action });
+}
+
 /** The number in a route's path, or null. */
 export function idOf(text: string): number | null {
   return /^\d{1,15}$/.test(text) ? Number(text) : null;

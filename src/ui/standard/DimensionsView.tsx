@@ -33,9 +33,10 @@ import { followName } from '@/core/standard/rename';
 import { findLinetype, type Standard } from '@/core/standard/standard';
 import { DimensionFigure, type FigureLabel } from '../kit/DimensionFigure';
 import { Choice, Field, Tick } from '../kit/Field';
+import { Pills } from '../kit/Pills';
 import { count } from '../kit/say';
 import { Definitions, type FormProps } from './Definitions';
-import { NotesAndClause } from './fields';
+import { NotesAndClause, ScaleChoice } from './fields';
 import type { OnFile, Save } from './types';
 
 const BLANK: StandardDimensionStyle = { name: '', use: '', base: null, settings: {}, clause: '', notes: '' };
@@ -263,21 +264,7 @@ function StyleForm({
         />
       </div>
       <div className="mb-3 flex flex-wrap items-center gap-x-4 gap-y-1 text-[12.5px] text-ink-2">
-        <label className="flex items-center gap-2">
-          At
-          <select
-            aria-label="Scale of the picture"
-            value={scale}
-            onChange={(event) => setScale(Number(event.target.value))}
-            className="h-6 rounded-md border border-rule bg-white px-1 text-ink"
-          >
-            {SCALES.map((one) => (
-              <option key={one} value={one}>
-                1:{one}
-              </option>
-            ))}
-          </select>
-        </label>
+        <ScaleChoice words="At" of={SCALES} scale={scale} set={setScale} />
         <span className="figures">
           text {mm(shown.textHeightMm)} mm on paper · {mm(shown.textHeightMm * scale)} in the model
         </span>
@@ -323,25 +310,19 @@ function StyleForm({
             ))}
         </Choice>
       </fieldset>
-      <div role="tablist" aria-label="What a setting changes" className="mb-2 flex flex-wrap gap-1">
-        {DIMENSION_GROUPS.map((one) => {
-          const own = SETTING_NAMES.filter(
-            (name) => DIMENSION_SETTINGS[name].group === one && v[name] !== under[name],
-          ).length;
-          return (
-            <button
-              key={one}
-              type="button"
-              role="tab"
-              aria-selected={one === group}
-              className={`rounded-md border px-2 py-0.5 text-[12.5px] ${one === group ? 'border-verdigris bg-verdigris-soft font-semibold' : 'border-hairline bg-white text-ink-2 hover:border-ink'}`}
-              onClick={() => setGroup(one)}
-            >
-              {one}
-              {own > 0 && <span className="figures ml-1 text-verdigris">{own}</span>}
-            </button>
-          );
-        })}
+      <div className="mb-2">
+        <Pills
+          label="What a setting changes"
+          of={DIMENSION_GROUPS}
+          chosen={group}
+          onChoose={setGroup}
+          more={(one) => {
+            const own = SETTING_NAMES.filter(
+              (name) => DIMENSION_SETTINGS[name].group === one && v[name] !== under[name],
+            ).length;
+            return own > 0 && <span className="figures ml-1 text-verdigris">{own}</span>;
+          }}
+        />
       </div>
       <fieldset ref={grid} disabled={!editable} className="grid grid-cols-3 gap-x-3 gap-y-2.5">
         {SETTING_NAMES.filter((name) => DIMENSION_SETTINGS[name].group === group).map((name) => (

@@ -340,8 +340,29 @@ function Changes({
   );
 }
 
-function WithdrawDialog({ edition, onClose }: { edition: EditionHead | null; onClose: () => void }) {
-  const router = useRouter();
+/** A step that somebody takes for the office: who, and why. */
+function StepDialog({
+  open,
+  onClose,
+  title,
+  about,
+  byLabel,
+  keep,
+  act,
+  grave = false,
+  take,
+}: {
+  open: boolean;
+  onClose: () => void;
+  title: string;
+  about: string;
+  byLabel: string;
+  /** Words on the buttons: to leave it, and to do it. */
+  keep: string;
+  act: string;
+  grave?: boolean;
+  take: (by: string, note: string) => Promise<Problem | null>;
+}) {
   const [by, setBy] = useState('');
   const [note, setNote] = useState('');
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -349,37 +370,18 @@ function WithdrawDialog({ edition, onClose }: { edition: EditionHead | null; onC
     setProblem(null);
     onClose();
   };
-  const withdraw = async (): Promise<void> => {
-    if (!edition) return;
-    const answer = await call<EditionHead>('/api/standard/withdraw', {
-      method: 'POST',
-      body: { edition: edition.id, by, note },
-    });
-    if (!answer.ok) {
-      setProblem(answer.problem);
-      return;
-    }
-    toast(`${edition.label} is withdrawn.`);
-    close();
-    router.refresh();
-  };
   return (
-    <Dialog
-      open={edition !== null}
-      onOpenChange={(open) => !open && close()}
-      title={`Withdraw ${edition?.label ?? ''}`}
-      about="It stays to be read, and audits that used it keep naming it. Drawings are no longer checked with it."
-    >
+    <Dialog open={open} onOpenChange={(next) => !next && close()} title={title} about={about}>
       <form
         className="space-y-3 px-5 py-4"
-        id="withdraw"
+        id="step"
         onSubmit={(event) => {
           event.preventDefault();
-          void withdraw();
+          void take(by, note).then(setProblem);
         }}
       >
         <Field
-          label="Withdrawn by"
+          label={byLabel}
           value={by}
           onChange={(event) => setBy(event.target.value)}
           required
@@ -393,12 +395,40 @@ function WithdrawDialog({ edition, onClose }: { edition: EditionHead | null; onC
         )}
       </form>
       <DialogFoot>
-        <Button onClick={close}>Keep it</Button>
-        <Button look="grave" type="submit" form="withdraw">
-          Withdraw it
+        <Button onClick={close}>{keep}</Button>
+        <Button look={grave ? 'grave' : 'main'} type="submit" form="step">
+          {act}
         </Button>
       </DialogFoot>
     </Dialog>
+  );
+}
+
+function WithdrawDialog({ edition, onClose }: { edition: EditionHead | null; onClose: () => void }) {
+  const router = useRouter();
+  return (
+    <StepDialog
+      open={edition !== null}
+      onClose={onClose}
+      title={`Withdraw ${edition?.label ?? ''}`}
+      about="It stays to be read, and audits that used it keep naming it. Drawings are no longer checked with it."
+      byLabel="Withdrawn by"
+      keep="Keep it"
+      act="Withdraw it"
+      grave
+      take={async (by, note) => {
+        if (!edition) return null;
+        const answer = await call<EditionHead>('/api/standard/withdraw', {
+          method: 'POST',
+          body: { edition: edition.id, by, note },
+        });
+        if (!answer.ok) return answer.problem;
+        toast(`${edition.label} is withdrawn.`);
+        onClose();
+        router.refresh();
+        return null;
+      }}
+    />
   );
 }
 
@@ -415,59 +445,28 @@ function IssueDialog({
   since: string;
 }) {
   const router = useRouter();
-  const [by, setBy] = useState('');
-  const [note, setNote] = useState('');
-  const [problem, setProblem] = useState<Problem | null>(null);
   if (!draft) return null;
-  const issue = async (): Promise<void> => {
-    const answer = await call<EditionHead>('/api/standard/issue', {
-      method: 'POST',
-      body: { issuedBy: by, note },
-    });
-    if (!answer.ok) {
-      setProblem(answer.problem);
-      return;
-    }
-    onOpenChange(false);
-    toast(`${answer.value.label} is issued.`);
-    router.push(`/standard?edition=${answer.value.id}&view=editions`);
-    router.refresh();
-  };
   return (
-    <Dialog
+    <StepDialog
       open={open}
-      onOpenChange={onOpenChange}
+      onClose={() => onOpenChange(false)}
       title={`Issue edition ${draft.number}`}
       about={`${count(draft.layerCount, 'layer')}${since}. Once issued it does not change; drawings taken in from now on are checked with it.`}
-    >
-      <form
-        className="space-y-3 px-5 py-4"
-        id="issue"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void issue();
-        }}
-      >
-        <Field
-          label="Issued by"
-          value={by}
-          onChange={(event) => setBy(event.target.value)}
-          required
-          maxLength={80}
-        />
-        <Field label="Why" value={note} onChange={(event) => setNote(event.target.value)} maxLength={400} />
-        {problem && (
-          <p role="alert" className="text-oxide">
-            {problem.message} {problem.action}
-          </p>
-        )}
-      </form>
-      <DialogFoot>
-        <Button onClick={() => onOpenChange(false)}>Not yet</Button>
-        <Button look="main" type="submit" form="issue">
-          Issue it
-        </Button>
-      </DialogFoot>
-    </Dialog>
+      byLabel="Issued by"
+      keep="Not yet"
+      act="Issue it"
+      take={async (issuedBy, note) => {
+        const answer = await call<EditionHead>('/api/standard/issue', {
+          method: 'POST',
+          body: { issuedBy, note },
+        });
+        if (!answer.ok) return answer.problem;
+        onOpenChange(false);
+        toast(`${answer.value.label} is issued.`);
+        router.push(`/standard?edition=${answer.value.id}&view=editions`);
+        router.refresh();
+        return null;
+      }}
+    />
   );
 }

@@ -15,7 +15,7 @@ import { Button } from '../kit/Button';
 import { Choice, Field, Tick } from '../kit/Field';
 import { FillSwatch } from '../kit/FillSwatch';
 import { Definitions, type FormProps } from './Definitions';
-import { LayerChoice, NotesAndClause, NumberInput } from './fields';
+import { LayerChoice, NotesAndClause, NumberInput, ScaleChoice } from './fields';
 import type { OnFile, Save } from './types';
 
 const SCALES = [1, 5, 10, 20, 50, 100, 200] as const;
@@ -94,22 +94,7 @@ function FillForm({
         <FillSwatch fill={value} widthMm={84} heightMm={38} scale={scale} turnDeg={turn} island bar />
       </div>
       <div className="mb-3 flex flex-wrap gap-x-4 text-[12.5px] text-ink-2">
-        {value.basis === 'model' && (
-          <label className="flex items-center gap-1">
-            At
-            <select
-              value={scale}
-              onChange={(event) => setScale(Number(event.target.value))}
-              className="h-6 rounded-md border border-rule bg-white px-1"
-            >
-              {SCALES.map((one) => (
-                <option key={one} value={one}>
-                  1:{one}
-                </option>
-              ))}
-            </select>
-          </label>
-        )}
+        {value.basis === 'model' && <ScaleChoice words="At" of={SCALES} scale={scale} set={setScale} />}
         <Tick label="On a sloping host" checked={turn !== 0} onChange={(on) => setTurn(on ? 20 : 0)} />
       </div>
       <fieldset disabled={!editable} className="flex flex-col gap-3">

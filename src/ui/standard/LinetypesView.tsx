@@ -19,7 +19,7 @@ import { Button } from '../kit/Button';
 import { Choice, Field, Tick } from '../kit/Field';
 import { LinePaths } from '../kit/LinePaths';
 import { Definitions, type FormProps } from './Definitions';
-import { NotesAndClause, NumberInput } from './fields';
+import { NameLines, NotesAndClause, NumberInput, ScaleChoice } from './fields';
 import { LineMarksDialog } from './LineMarksDialog';
 import type { OnFile, Save } from './types';
 
@@ -205,21 +205,7 @@ function LinetypeForm({
         />
       </div>
       <div className="mb-3 text-[12.5px] text-ink-2">
-        <label className="flex items-center gap-2">
-          On a sheet at
-          <select
-            aria-label="Scale of the picture"
-            value={scale}
-            onChange={(event) => setScale(Number(event.target.value))}
-            className="h-6 rounded-md border border-rule bg-white px-1 text-ink"
-          >
-            {SCALES.map((one) => (
-              <option key={one} value={one}>
-                1:{one}
-              </option>
-            ))}
-          </select>
-        </label>
+        <ScaleChoice words="On a sheet at" of={SCALES} scale={scale} set={setScale} />
         {total > 0 && (
           <>
             <p className="figures mt-1">
@@ -285,15 +271,12 @@ function LinetypeForm({
             </p>
             {editable && !isNew && (
               <>
-                <label className="block text-[12.5px] text-ink-2">
-                  The same line for other words, one on a line
-                  <textarea
-                    rows={2}
-                    value={others}
-                    onChange={(event) => setOthers(event.target.value)}
-                    className="figures mt-0.5 w-full rounded-md border border-rule bg-white px-2 py-1 text-[13px] text-ink"
-                  />
-                </label>
+                <NameLines
+                  label="The same line for other words, one on a line"
+                  rows={2}
+                  value={others}
+                  set={setOthers}
+                />
                 {others.trim() !== '' && <Button onClick={() => void addOthers()}>Add the family</Button>}
               </>
             )}

@@ -17,6 +17,7 @@ import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice, Field, Tick } from '../kit/Field';
 import { cell, cellHead } from '../kit/Page';
+import { Pills } from '../kit/Pills';
 import { count } from '../kit/say';
 import { NameParts } from './NameParts';
 import { Beside, EditorHead } from './parts';
@@ -44,24 +45,16 @@ export function NamesView(props: Props) {
   const [thing, setThing] = useState<NamedThing>('layers');
   return (
     <div className="flex min-h-0 flex-1 flex-col">
-      <div
-        role="tablist"
-        aria-label="Names of"
-        className="flex gap-1 border-b border-hairline bg-plate px-6 py-2"
-      >
-        {NAMED_THINGS.map((one) => (
-          <button
-            key={one}
-            type="button"
-            role="tab"
-            aria-selected={one === thing}
-            className={`rounded-md border px-2 py-0.5 text-[12.5px] ${one === thing ? 'border-verdigris bg-verdigris-soft font-semibold' : 'border-hairline bg-white text-ink-2 hover:border-ink'}`}
-            onClick={() => setThing(one)}
-          >
-            {one}
-            {props.standard.naming[one] === null && <span className="ml-1 font-normal text-ink-3">none</span>}
-          </button>
-        ))}
+      <div className="border-b border-hairline bg-plate px-6 py-2">
+        <Pills
+          label="Names of"
+          of={NAMED_THINGS}
+          chosen={thing}
+          onChoose={setThing}
+          more={(one) =>
+            props.standard.naming[one] === null && <span className="ml-1 font-normal text-ink-3">none</span>
+          }
+        />
       </div>
       <SchemeOf key={thing} thing={thing} {...props} />
     </div>

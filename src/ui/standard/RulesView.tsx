@@ -9,7 +9,7 @@ import { Button } from '../kit/Button';
 import { Choice, Tick } from '../kit/Field';
 import { cell, cellHead } from '../kit/Page';
 import { Weight } from '../kit/Weight';
-import { NumberInput } from './fields';
+import { NameLines, NumberInput, namesIn } from './fields';
 import { Beside, EditorHead } from './parts';
 import type { Save } from './types';
 
@@ -135,11 +135,9 @@ function RuleEditor({
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        const exceptLayers = layers
-          .split(/[\n,;]/)
-          .map((one) => one.trim())
-          .filter((one) => one !== '');
-        void store({ ...form, exceptLayers }).then((faults) => setWrong(faults[0]?.message ?? ''));
+        void store({ ...form, exceptLayers: namesIn(layers) }).then((faults) =>
+          setWrong(faults[0]?.message ?? ''),
+        );
       }}
     >
       <EditorHead title={rule.title} />
@@ -166,15 +164,12 @@ function RuleEditor({
             set={(tolerance) => change({ tolerance })}
           />
         )}
-        <label className="block text-[12.5px] text-ink-2">
-          Layers it leaves alone, one on a line; * stands for any letters
-          <textarea
-            rows={3}
-            value={layers}
-            onChange={(event) => setLayers(event.target.value)}
-            className="figures mt-0.5 w-full rounded-md border border-rule bg-white px-2 py-1 text-[13px] text-ink"
-          />
-        </label>
+        <NameLines
+          label="Layers it leaves alone, one on a line; * stands for any letters"
+          rows={3}
+          value={layers}
+          set={setLayers}
+        />
         {disciplines.length > 0 && (
           <fieldset>
             <legend className="mb-1 text-[12.5px] text-ink-2">

@@ -7,6 +7,7 @@ import { findLinetype, type Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { cell, cellHead } from '../kit/Page';
 import { Stroke } from '../kit/Stroke';
+import { NameLines, namesIn } from './fields';
 import { lookOf } from './LayersView';
 import { Beside, EditorHead } from './parts';
 import type { Save } from './types';
@@ -39,15 +40,7 @@ export function WorkingView({
     Object.fromEntries(KINDS.map(({ key }) => [key, standard.working[key].join('\n')])),
   );
   const [wrong, setWrong] = useState('');
-  const lists = Object.fromEntries(
-    KINDS.map(({ key }) => [
-      key,
-      texts[key]
-        .split(/[\n,;]/)
-        .map((one) => one.trim())
-        .filter((one) => one !== ''),
-    ]),
-  ) as Standard['working'];
+  const lists = Object.fromEntries(KINDS.map(({ key }) => [key, namesIn(texts[key])])) as Standard['working'];
   const printing = standard.layers.filter(({ name, prints }) => prints && fitsAny(lists.layers, name));
   const rows = KINDS.flatMap(({ key, title, of }) =>
     lists[key].map((pattern) => ({
@@ -75,15 +68,13 @@ export function WorkingView({
           </p>
           <fieldset disabled={!editable} className="flex flex-col gap-3">
             {KINDS.map(({ key, title }) => (
-              <label key={key} className="block text-[12.5px] text-ink-2">
-                {title}
-                <textarea
-                  rows={4}
-                  value={texts[key]}
-                  onChange={(event) => setTexts({ ...texts, [key]: event.target.value })}
-                  className="figures mt-0.5 w-full rounded-md border border-rule bg-white px-2 py-1 text-[13px] text-ink"
-                />
-              </label>
+              <NameLines
+                key={key}
+                label={title}
+                rows={4}
+                value={texts[key]}
+                set={(next) => setTexts({ ...texts, [key]: next })}
+              />
             ))}
           </fieldset>
           {wrong !== '' && (

@@ -116,3 +116,66 @@ export function NotesAndClause({
     </div>
   );
 }
+
+/** The scale of the sheet that a picture is shown on. */
+export function ScaleChoice({
+  words,
+  of,
+  scale,
+  set,
+}: {
+  words: string;
+  of: readonly number[];
+  scale: number;
+  set: (scale: number) => void;
+}) {
+  return (
+    <label className="flex items-center gap-2">
+      {words}
+      <select
+        aria-label="Scale of the picture"
+        value={scale}
+        onChange={(event) => set(Number(event.target.value))}
+        className="h-6 rounded-md border border-rule bg-white px-1 text-ink"
+      >
+        {of.map((one) => (
+          <option key={one} value={one}>
+            1:{one}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+/** Names one on a line, as people keep them. */
+export function NameLines({
+  label,
+  rows,
+  value,
+  set,
+}: {
+  label: string;
+  rows: number;
+  value: string;
+  set: (next: string) => void;
+}) {
+  return (
+    <label className="block text-[12.5px] text-ink-2">
+      {label}
+      <textarea
+        rows={rows}
+        value={value}
+        onChange={(event) => set(event.target.value)}
+        className="figures mt-0.5 w-full rounded-md border border-rule bg-white px-2 py-1 text-[13px] text-ink"
+      />
+    </label>
+  );
+}
+
+/** The names in such lines; commas and semicolons part them too. */
+export const namesIn = (lines: string): string[] =>
+  lines
+    .split(/[\n,;]/)
+    .map((one) => one.trim())
+    .filter((one) => one !== '');

@@ -1,20 +1,19 @@
 import { readDrawing } from '@/core/dxf/interpret';
 import { strokesOfDrawing } from '@/core/exchange/symbol-strokes';
-import { foreign, problemResponse, resultResponse } from '@/server/http';
+import { problemResponse, refusedUpload, resultResponse } from '@/server/http';
 
 /** A symbol is a few lines: a larger file is a drawing. */
 const MOST_BYTES = 1_000_000;
 
 /** Strokes of a small DXF, for a line mark of a height: `?height=2`. Nothing is stored. */
 export async function POST(request: Request): Promise<Response> {
-  const refused = foreign(request);
+  const refused = refusedUpload(
+    request,
+    MOST_BYTES,
+    'A drawing of this size is no symbol.',
+    'Keep only the symbol itself in the file.',
+  );
   if (refused) return refused;
-  if (Number(request.headers.get('content-length') ?? 0) > MOST_BYTES)
-    return problemResponse({
-      code: 'too-large',
-      message: 'A drawing of this size is no symbol.',
-      action: 'Keep only the symbol itself in the file.',
-    });
   const height = Number(new URL(request.url).searchParams.get('height') ?? 2);
   const drawing = readDrawing(new Uint8Array(await request.arrayBuffer()));
   if (!drawing.ok) return problemResponse(drawing.problem);
