@@ -1,9 +1,9 @@
 import { inDrawOrder } from '../drawing/drawing';
-import { type ComposerHost, SpaceComposer } from './composer';
 import { type TagRange, tagIs } from './document';
 import type { EditBase } from './edit-base';
 import type { NewTag } from './edits';
 import { foldName } from './interner';
+import { type ComposerHost, SpaceComposer } from './space-composer';
 import { afterTag, startOf } from './tags';
 
 /**
