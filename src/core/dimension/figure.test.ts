@@ -1,5 +1,17 @@
+import fc from 'fast-check';
+import { anyDimension } from '../../../tests/any-dimension';
 import { type DimensionValues, PLAIN_DIMENSION } from '../standard/dimension-settings';
-import { angleFigure, type FigurePart, fitting, leaderFigure, linearFigure, radiusFigure } from './figure';
+import {
+  angleFigure,
+  arcFigure,
+  diameterFigure,
+  type FigurePart,
+  fitting,
+  joggedFigure,
+  leaderFigure,
+  linearFigure,
+  radiusFigure,
+} from './figure';
 
 const LETTERING = { face: 'stroke', widthFactor: 1 } as const;
 const style = (values: Partial<DimensionValues> = {}): DimensionValues => ({ ...PLAIN_DIMENSION, ...values });
@@ -102,5 +114,58 @@ describe('the figure of a dimension', () => {
     const leader = leaderFigure(style({ leaderTerminator: 'dot' }), LETTERING, [0, 0], [10, 10], 'Bollard');
     expect(words(leader)).toEqual(['Bollard']);
     expect(leader.some((part) => part.kind === 'arc' && part.full)).toBe(true);
+  });
+
+  it('is drawn with numbers that can be drawn, whatever the style', () => {
+    const numbers = (part: FigurePart): readonly number[] =>
+      part.kind === 'arc'
+        ? [...part.centre, part.radius, part.fromDeg, part.toDeg]
+        : part.kind === 'text'
+          ? [...part.at, part.heightMm, part.angleDeg]
+          : part.points;
+    fc.assert(
+      fc.property(
+        anyDimension,
+        fc.integer({ min: 1, max: 90 }),
+        fc.integer({ min: -180, max: 180 }),
+        (v, size, angle) => {
+          const parts = [
+            ...linearFigure(v, LETTERING, [0, 0], [size, 3], angle, 10, size),
+            ...radiusFigure(v, LETTERING, [0, 0], size, angle, size),
+            ...diameterFigure(v, LETTERING, [0, 0], size, angle, size),
+            ...angleFigure(v, LETTERING, [0, 0], size, 0, 50, size / 2),
+            ...arcFigure(v, LETTERING, [0, 0], size, 10, 100, 5, size),
+            ...joggedFigure(v, LETTERING, [0, 0], [size, size], size),
+            ...leaderFigure(v, LETTERING, [0, 0], [size, size], 'Note'),
+          ];
+          expect(parts.length).toBeGreaterThan(3);
+          for (const part of parts)
+            for (const value of numbers(part)) expect(Number.isFinite(value)).toBe(true);
+        },
+      ),
+      { numRuns: 60 },
+    );
+  });
+
+  it('is jogged as high and as steep as the style says', () => {
+    const parts = joggedFigure(
+      style({ jogAngleDeg: 45, jogHeight: 2, textHeightMm: 2.5 }),
+      LETTERING,
+      [0, 0],
+      [40, 0],
+      900,
+    );
+    const [[x0, y0, x1, y1]] = lines(parts, 'jogAngleDeg');
+    // Two heights of 2.5 mm, at 45°: as far along as across.
+    expect(Math.abs(y1 - y0)).toBeCloseTo(5);
+    expect(Math.abs(x1 - x0)).toBeCloseTo(5);
+  });
+
+  it('puts the sign of an arc’s length where the style says', () => {
+    const arc = (arcSymbol: DimensionValues['arcSymbol']): FigurePart[] =>
+      arcFigure(style({ arcSymbol }), LETTERING, [0, 0], 20, 40, 140, 5, 35);
+    expect(words(arc('before the text'))).toEqual(['⌒35']);
+    expect(words(arc('none'))).toEqual(['35']);
+    expect(arc('above the text').some(({ setting }) => setting === 'arcSymbol')).toBe(true);
   });
 });

@@ -1,11 +1,6 @@
 import fc from 'fast-check';
-import {
-  DIMENSION_SETTINGS,
-  type DimensionValues,
-  PLAIN_DIMENSION,
-  SETTING_NAMES,
-  TERMINATORS,
-} from '../standard/dimension-settings';
+import { anyDimension } from '../../../tests/any-dimension';
+import { type DimensionValues, PLAIN_DIMENSION } from '../standard/dimension-settings';
 import { DrawingComposer } from './composer';
 import { dimensionRecord, readDimensionValues, TERMINATOR_SYMBOLS } from './dimension-record';
 import { readDrawing } from './interpret';
@@ -23,42 +18,6 @@ function back(values: DimensionValues, version: 'AC1009' | 'AC1024'): DimensionV
   if (!style) throw new Error('the style is not there');
   return readDimensionValues(drawing.value.reader, style.range, drawing.value.recordNames);
 }
-
-/** Any values that a style may have. */
-const anyValues: fc.Arbitrary<DimensionValues> = fc.record(
-  Object.fromEntries(
-    SETTING_NAMES.map((name) => {
-      const spec = DIMENSION_SETTINGS[name];
-      const hundredths = (min: number, max: number) =>
-        fc
-          .integer({ min: Math.ceil(Math.max(min, -500) * 100), max: Math.floor(Math.min(max, 500) * 100) })
-          .map((n) => n / 100);
-      switch (spec.is) {
-        case 'mm':
-        case 'number':
-          return [name, hundredths(spec.min, spec.max)];
-        case 'count':
-          return [name, fc.integer({ min: spec.min, max: spec.max })];
-        case 'yes':
-          return [name, fc.boolean()];
-        case 'choice':
-          return [name, fc.constantFrom(...(spec.options as readonly string[]))];
-        case 'colour':
-          return [name, fc.option(fc.integer({ min: 1, max: 255 }))];
-        case 'pen':
-          return [name, fc.option(fc.constantFrom(0.13, 0.18, 0.25, 0.35, 0.5))];
-        case 'terminator':
-          return [name, fc.constantFrom(...TERMINATORS)];
-        case 'linetype':
-          return [name, fc.constantFrom('', 'Broken')];
-        case 'style':
-          return [name, fc.constantFrom('', 'Notes')];
-        default:
-          return [name, fc.constantFrom('', ' m', '≈ ', 'x', '"')];
-      }
-    }),
-  ),
-) as unknown as fc.Arbitrary<DimensionValues>;
 
 /** What the format cannot tell apart is brought to one form. */
 function settled(v: DimensionValues): DimensionValues {
@@ -78,7 +37,7 @@ function settled(v: DimensionValues): DimensionValues {
 describe('a dimension style in the format', () => {
   it('comes back with every setting', () => {
     fc.assert(
-      fc.property(anyValues, (values) => {
+      fc.property(anyDimension, (values) => {
         // Sizes of nothing cannot carry a sign: a centre mark, the frame's distance.
         const given = settled({
           ...values,
