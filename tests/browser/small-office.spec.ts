@@ -75,10 +75,12 @@ test('a small office defines its standard from nothing', async ({ page }) => {
     name: 'tick.svg',
     mimeType: 'image/svg+xml',
     buffer: Buffer.from(
-      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10"><path d="M1 9L9 1"/><circle cx="5" cy="5" r="2"/></svg>',
+      '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10" onload="document.title = 2"><script>document.title = "run"</script><path onload="document.title = 1" d="M1 9L9 1"/><circle cx="5" cy="5" r="2"/></svg>',
     ),
   });
   await said(page, 'tick is in the draft.');
+  // Nothing of a stranger's file is run.
+  await expect(page).toHaveTitle(/Standard/);
   await page.getByRole('button', { name: 'Done' }).click();
   await page.getByRole('button', { name: 'Add a linetype' }).click();
   await page.getByLabel('Name', { exact: true }).fill('KY-Fence');

@@ -28,6 +28,36 @@ describe('a standard', () => {
     if (parsed.ok) expect(writeStandard(parsed.value)).toBe(writeStandard(demoStandard));
   });
 
+  it('is read from a file that was written before some of its parts existed', () => {
+    const { format, formatVersion, name, edition, pens, layers, linetypes } = demoStandard;
+    const old = {
+      format,
+      formatVersion,
+      name,
+      edition,
+      pens: { seriesMm: pens.seriesMm, defaultMm: pens.defaultMm },
+      naming: { layers: null },
+      linetypes: linetypes
+        .filter(({ symbols }) => symbols.length === 0)
+        .map(({ name: line, description, elementsMm }) => ({ name: line, description, elementsMm })),
+      layers: layers.map(({ discipline: _, role: __, meaning: ___, notes: ____, ...layer }) => layer),
+    };
+    const parsed = parseStandard(JSON.stringify(old));
+    if (!parsed.ok) throw new Error(parsed.problem.message);
+    const blank = blankStandard(name);
+    expect(parsed.value).toMatchObject({
+      naming: blank.naming,
+      lettering: blank.lettering,
+      dimensions: [],
+      fills: [],
+      parallels: [],
+      meanings: [],
+      working: blank.working,
+      rules: {},
+    });
+    expect(parsed.value.layers[0]).toMatchObject({ discipline: '', role: '', meaning: '', notes: '' });
+  });
+
   it('names the field that is wrong, and where', () => {
     const [fault] = broken((data) => {
       data.layers[3].linetype = 'Wavy';

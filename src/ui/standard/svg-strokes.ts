@@ -11,23 +11,35 @@ export function strokesOfSvg(text: string, heightMm: number): Result<number[][]>
   const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
   if (parsed.querySelector('parsererror') || parsed.documentElement.nodeName !== 'svg')
     return fail('not-svg', 'The file is not an SVG.', 'Choose an SVG or a DXF.');
-  // Lengths are measured only in a document that is laid out: a copy without scripts is put out of sight.
+  keepOutlines(parsed.documentElement);
+  // Lengths are measured only in a document that is laid out: what is left is put out of sight.
   const holder = document.createElement('div');
   holder.style.cssText = 'position:absolute;width:0;height:0;overflow:hidden;visibility:hidden';
   const root = document.importNode(parsed.documentElement, true) as unknown as SVGSVGElement;
-  for (const script of root.querySelectorAll('script, foreignObject, style, image, use')) script.remove();
   holder.append(root);
   document.body.append(holder);
   try {
     const strokes: number[][] = [];
-    for (const element of root.querySelectorAll<SVGGeometryElement>(
-      'path,line,polyline,polygon,circle,ellipse,rect',
-    ))
+    for (const element of root.querySelectorAll<SVGGeometryElement>(OUTLINES))
       strokes.push(...outlines(element));
     return fitted(strokes, heightMm);
   } finally {
     holder.remove();
   }
+}
+
+const OUTLINES = 'path,line,polyline,polygon,circle,ellipse,rect';
+const KEPT = new Set(['svg', 'g', ...OUTLINES.split(',')]);
+const ATTRIBUTES = new Set(
+  'd points x y x1 y1 x2 y2 cx cy r rx ry width height transform viewBox preserveAspectRatio'.split(' '),
+);
+
+/** Leaves nothing of a stranger's file but its outlines and where they lie: no scripts, styles, links or handlers. */
+function keepOutlines(element: Element): void {
+  for (const child of [...element.children])
+    if (KEPT.has(child.localName)) keepOutlines(child);
+    else child.remove();
+  for (const { name } of [...element.attributes]) if (!ATTRIBUTES.has(name)) element.removeAttribute(name);
 }
 
 function outlines(element: SVGGeometryElement): number[][] {
