@@ -197,20 +197,8 @@ test('it is all there after a restart, accessible, and comes back the same from 
   await page.goto(`${BASE}/standard?view=dimensions`);
   await page.getByRole('button', { name: 'KY-m', exact: true }).click();
   await expect(page.getByLabel('Builds on')).toHaveValue('KY-mm');
-  for (const name of [
-    'layers',
-    'pens',
-    'linetypes',
-    'meanings',
-    'lettering',
-    'dimensions',
-    'fills',
-    'parallels',
-    'working',
-    'rules',
-    'editions',
-    'learn',
-  ]) {
+  // Drafts have forms where issued editions have words: the views with the most of them.
+  for (const name of ['layers', 'pens', 'linetypes', 'dimensions', 'fills', 'editions', 'learn']) {
     await page.goto(`${BASE}/standard?view=${name}`);
     await expect(page.locator('h1')).toBeVisible();
     const { violations } = await new AxeBuilder({ page })

@@ -1,12 +1,28 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import fc from 'fast-check';
 import { demoStandard } from '../../demo/standard';
+import { audit } from '../../src/core/audit/engine';
+import { readDrawing } from '../../src/core/dxf/interpret';
 import { shapeFile } from '../../src/core/dxf/shape-file';
 import { templateDrawing } from '../../src/core/exchange/template';
+import { differences } from '../../src/core/standard/differences';
 import { dimensionValues } from '../../src/core/standard/dimension-settings';
+import { fillSchema } from '../../src/core/standard/fills';
+import { learnStandard } from '../../src/core/standard/learn';
+import { letteringSchema } from '../../src/core/standard/lettering';
 import { circleStroke, SYMBOL_PRESETS, symbolBox } from '../../src/core/standard/line-marks';
 import { clearanceMm, wordWidthMm } from '../../src/core/standard/line-words';
+import { parallelSetSchema } from '../../src/core/standard/parallels';
+import {
+  blankStandard,
+  checkStandard,
+  layerOf,
+  lineOf,
+  type Standard,
+} from '../../src/core/standard/standard';
+import { anyDimension } from '../any-dimension';
 import { gdal, python } from './python';
 
 interface Read {
@@ -171,6 +187,129 @@ describe('a template in 2010, read by python3-ezdxf', () => {
     // caps: a line at both ends; round at the second
     expect(read.parallels['OHW-Kerb'].flags).toBe(16 + 256);
     expect(read.parallels['OHW-Duct'].flags).toBe(1024);
+  });
+});
+
+describe('a template of an odd standard', () => {
+  // Names in other scripts, red green and blue, fills on any layer, marks at dots, and styles of every kind.
+  const odd: Standard = {
+    ...blankStandard('Büro „Größe“ 事務所'),
+    pens: { ...blankStandard('x').pens, roles: [{ role: 'обводка', widthMm: 0.5 }] },
+    lettering: letteringSchema.parse({
+      heightsMm: [],
+      styles: [
+        { name: 'Надписи', heightMm: 3.3, slantDeg: -12, widthFactor: 0.75, face: 'mono' },
+        { name: 'Notiz', heightMm: 2, font: 'romans', notes: 'mit „Anführung“ \\U+0041' },
+      ],
+    }),
+    lineMarks: [
+      { name: 'Tick', number: 200, strokes: [[-1, -1, 1, 1]] },
+      { name: 'triangle', number: 7, strokes: [[-1, 0, 1, 0, 0, 1.8, -1, 0]] },
+    ],
+    linetypes: [
+      lineOf({ name: 'Continuous', description: 'Volllinie', notes: 'überall' }),
+      lineOf({
+        name: 'Zaun °C',
+        elementsMm: [12, -3, 0, -3],
+        symbols: [
+          { element: 1, symbol: 'Tick', scale: 0.5, place: 'centred', upright: true },
+          { element: 2, symbol: 'triangle', scale: 1.5, place: 'sitting', upright: false },
+        ],
+        ends: { insetMm: 2, whole: false },
+        basis: 'model',
+      }),
+      lineOf({
+        name: 'Два слова',
+        elementsMm: [20, -9, 5, -9],
+        words: [
+          { element: 1, text: 'ГАЗ', heightMm: 2, upright: false },
+          { element: 3, text: 'gas', heightMm: 1.5, upright: true },
+        ],
+      }),
+    ],
+    layers: [
+      layerOf({ name: '0', colour: { number: 3 }, widthMm: 0.18 }),
+      layerOf({
+        name: 'Стены',
+        colour: { rgb: 0x123456 },
+        linetype: 'Zaun °C',
+        role: 'обводка',
+        widthMm: 0.5,
+      }),
+      layerOf({ name: '壁', prints: false, notes: 'zwei\nZeilen', ownValuesAllowed: ['width', 'colour'] }),
+    ],
+    fills: [
+      fillSchema.parse({ name: 'FADE', kind: 'gradient', gradientDeg: 30, colour: 5, secondColour: 2 }),
+      fillSchema.parse({
+        name: 'SKEW',
+        material: 'Schräge',
+        basis: 'model',
+        lines: [
+          { angleDeg: 12.5, originMm: [3, -4], spacingMm: 33.3, shiftMm: -7, dashesMm: [5, -2, 0, -2] },
+        ],
+      }),
+    ],
+    parallels: [
+      parallelSetSchema.parse({
+        name: 'Wand 11,5',
+        lines: [{ offsetMm: -57.5, colour: 3 }, { offsetMm: 57.5, linetype: 'Zaun °C' }, { offsetMm: 0 }],
+        startCap: 'round',
+        fillColour: 8,
+      }),
+    ],
+    dimensions: fc.sample(anyDimension, { numRuns: 12, seed: 7 }).map((values, i) => ({
+      name: `Stil ${i}`,
+      use: i % 2 ? 'ungerade' : '',
+      base: i > 0 && i % 3 === 0 ? 'Stil 0' : null,
+      settings: {
+        ...values,
+        lineLinetype: i % 2 ? 'Zaun °C' : '',
+        extensionLinetype1: '',
+        extensionLinetype2: '',
+        linePenMm: 0.25,
+        extensionPenMm: null,
+        textStyle: i % 2 ? 'Notiz' : '',
+        // What the format cannot tell apart is tested beside the record.
+        tolerance: 'none' as const,
+        toleranceBelow: 0,
+        centreSizeMm: 2.5,
+        textOffsetMm: 1,
+        sizedOnPaper: true,
+        overallScale: 1,
+        textBackground: 'none' as const,
+        textBackgroundColour: null,
+      },
+      clause: '',
+      notes: '',
+    })),
+  };
+
+  it('is valid, opens without a fault in both readers, and complies with it', () => {
+    expect(checkStandard(odd)).toHaveProperty('standard');
+    for (const version of ['2010', 'R12'] as const) {
+      const { bytes } = templateDrawing(odd, version);
+      const path = join(folder, `odd-${version}.dxf`);
+      writeFileSync(path, bytes);
+      // In R12 these scripts go into names as the format's escapes, which python3-ezdxf refuses in names.
+      if (version === '2010') {
+        const read = python<Read>('template.py', path);
+        expect(read.errors).toEqual([]);
+        expect(read.fixes).toEqual([]);
+        expect(read.layers.map(({ name }) => name)).toEqual(expect.arrayContaining(['0', 'Стены', '壁']));
+        expect(Object.keys(read.dimensions)).toHaveLength(13);
+      }
+      expect(gdal(path).code).toBe(0);
+      const drawing = readDrawing(bytes);
+      if (!drawing.ok) throw new Error(drawing.problem.message);
+      const found = audit(drawing.value, odd).findings.filter(({ rule }) => rule !== 'pens/not-held');
+      expect(found.map(({ rule, message }) => `${rule}: ${message}`)).toEqual([]);
+    }
+  });
+
+  it('gives it back', () => {
+    const drawing = readDrawing(templateDrawing(odd).bytes);
+    if (!drawing.ok) throw new Error(drawing.problem.message);
+    expect(differences(odd, learnStandard(drawing.value, odd.name))).toEqual([]);
   });
 });
 

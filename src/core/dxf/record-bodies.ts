@@ -173,10 +173,11 @@ export const OWN_APPLICATION = 'ZINC_WARDEN';
 
 /** Plain letters only, so that no code page touches it, in pieces that every version holds. */
 function pieces(data: unknown): string[] {
-  const text = JSON.stringify(data).replace(
-    /[\u007f-\uffff]/g,
-    (letter) => `\\u${letter.charCodeAt(0).toString(16).padStart(4, '0')}`,
-  );
+  const text = JSON.stringify(data)
+    .replace(/[\u007f-\uffff]/g, (letter) => `\\u${letter.charCodeAt(0).toString(16).padStart(4, '0')}`)
+    // What looks like an escape of the format would be read as one.
+    .replaceAll('U+', '\\u0055+')
+    .replaceAll('M+', '\\u004d+');
   return text.match(/[\s\S]{1,240}/g) ?? [];
 }
 

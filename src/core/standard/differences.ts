@@ -14,7 +14,7 @@ import type { LineMark, PlacedSymbol } from './line-marks';
 import { sayElements } from './line-words';
 import type { LineMeaning } from './meanings';
 import { NAMED_THINGS, type NamedThing, type NamingField } from './naming';
-import { type StandardParallelSet, sayParallels } from './parallels';
+import { inOrder, type StandardParallelSet, sayParallels } from './parallels';
 import { PLAIN_RULE, type RuleSetting } from './rule-settings';
 import type { Standard, StandardLayer, StandardLinetype } from './standard';
 
@@ -121,7 +121,7 @@ const colourOf = (number: number | null): string => (number === null ? 'of the l
 const PARALLEL_SET: Settings<StandardParallelSet> = [
   ['name', ({ name }) => name],
   ['use', ({ use }) => words(use)],
-  ['lines', (set) => sayParallels(set)],
+  ['lines', (set) => sayParallels(inOrder(set))],
   ['start', ({ startCap }) => startCap],
   ['end', ({ endCap }) => endCap],
   ['fill', ({ fillColour }) => (fillColour === null ? 'none' : `colour ${fillColour}`)],

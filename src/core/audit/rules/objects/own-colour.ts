@@ -1,4 +1,5 @@
 import { hexOf } from '../../../drawing/colour';
+import { kindOf } from '../../../drawing/drawing';
 import { FROM_LAYER_COLOUR, FROM_SYMBOL_COLOUR, NO_RGB } from '../../../dxf/objects';
 import { isPlaced } from '../../context';
 import type { Rule } from '../../rule';
@@ -18,12 +19,15 @@ export const objectsOwnColour: Rule = {
   check(context) {
     const { drawing } = context;
     const { objects } = drawing;
+    // A fill whose definition has a colour carries it: that is how the office wants it.
+    const ofFills = new Set(context.standard.fills.map(({ colour }) => colour));
     return ownValues(context, 'colour', (row) => {
       if (objects.rgb[row] !== NO_RGB) return hexOf(objects.rgb[row]);
       const number = objects.colour[row];
       if (number === FROM_LAYER_COLOUR) return null;
       // From the symbol is right inside a symbol and means nothing outside one.
       if (number === FROM_SYMBOL_COLOUR) return isPlaced(drawing, row) ? 'from a symbol, but in none' : null;
+      if (ofFills.has(number) && kindOf(drawing, row) === 'fill') return null;
       return `colour ${number}`;
     });
   },
