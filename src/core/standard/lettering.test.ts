@@ -10,6 +10,7 @@ import {
   sayStroke,
   tooSmallOn,
 } from './lettering';
+import { REDUCTIONS, reductions } from './scales';
 
 describe('lettering', () => {
   it('has the published heights, about √2 apart', () => {
@@ -82,5 +83,12 @@ describe('lettering', () => {
     expect(faults({ styles: [{ name: 'A', heightMm: 5, lineSpacing: 0.5 }] })[0]).toContain(
       'lines would run into each other',
     );
+  });
+
+  it('is worked out at the published scales', () => {
+    // source: ISO 5455, from memory: reductions 1: 2 5 10 20 50 100 200 500 1000 2000 5000 10000, and 1:1
+    expect(REDUCTIONS).toEqual([1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10000]);
+    expect(reductions(20, 200)).toEqual([20, 50, 100, 200]);
+    for (const scale of REDUCTIONS) expect(paperHeight(modelHeight(2.5, scale), scale)).toBeCloseTo(2.5, 12);
   });
 });

@@ -138,7 +138,10 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
                   key={one.name}
                   className={!made && one.name === chosen ? 'bg-verdigris-soft' : 'hover:bg-plate'}
                 >
-                  <td className={`${cell} py-1.5`}>{props.picture(one)}</td>
+                  <td className={`${cell} py-1.5`}>
+                    {/* At its true size, whatever the width of the table. */}
+                    <div className="w-max">{props.picture(one)}</div>
+                  </td>
                   <td className={cell}>
                     <button
                       type="button"

@@ -28,6 +28,7 @@ import {
   saySetting,
 } from '@/core/standard/dimension-settings';
 import { followName } from '@/core/standard/rename';
+import { reductions } from '@/core/standard/scales';
 import { findLinetype, type Standard } from '@/core/standard/standard';
 import { DimensionFigure, type FigureLabel } from '../kit/DimensionFigure';
 import { Choice, Field } from '../kit/Field';
@@ -39,7 +40,7 @@ import { NotesAndClause, ScaleChoice } from './fields';
 import type { OnFile, Save } from './types';
 
 const BLANK: StandardDimensionStyle = { name: '', use: '', base: null, settings: {}, clause: '', notes: '' };
-const SCALES = [1, 10, 20, 50, 100, 200, 500] as const;
+const SCALES = reductions(1, 500);
 
 interface Props {
   readonly standard: Standard;

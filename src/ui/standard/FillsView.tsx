@@ -10,6 +10,7 @@ import {
   type StandardFill,
   sayLines,
 } from '@/core/standard/fills';
+import { reductions } from '@/core/standard/scales';
 import type { Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice, Field, Tick } from '../kit/Field';
@@ -18,7 +19,7 @@ import { Definitions, type FormProps } from './Definitions';
 import { LayerChoice, NotesAndClause, NumberInput, ScaleChoice } from './fields';
 import type { OnFile, Save } from './types';
 
-const SCALES = [1, 5, 10, 20, 50, 100, 200] as const;
+const SCALES = reductions(1, 200);
 const LINE: FillLine = { angleDeg: 45, originMm: [0, 0], spacingMm: 3, shiftMm: 0, dashesMm: [] };
 const BLANK: StandardFill = {
   ...fillSchema.parse({ name: 'X', kind: 'solid' }),

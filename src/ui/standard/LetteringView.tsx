@@ -13,6 +13,7 @@ import {
   sayStroke,
   tooSmallOn,
 } from '@/core/standard/lettering';
+import { reductions } from '@/core/standard/scales';
 import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice, Field } from '../kit/Field';
@@ -25,7 +26,7 @@ import { Beside, EditorHead } from './parts';
 import { type OnFile, type Save, sayOnFile } from './types';
 
 const SAMPLE = 'Quay wall ⌀240 ±0.5';
-const SCALES = [20, 50, 100, 200, 500] as const;
+const SCALES = reductions(20, 500);
 const FACE_NAMES: Readonly<Record<(typeof FACES)[number], string>> = {
   stroke: 'Single stroke',
   sans: 'Sans',

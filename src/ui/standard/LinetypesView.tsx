@@ -14,6 +14,7 @@ import {
   wordWidthMm,
 } from '@/core/standard/line-words';
 import { followName } from '@/core/standard/rename';
+import { reductions } from '@/core/standard/scales';
 import { lineOf, type Standard, type StandardLinetype } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice, Field, Tick } from '../kit/Field';
@@ -115,7 +116,7 @@ function users(standard: Standard, { name }: StandardLinetype): string[] {
   ];
 }
 
-const SCALES = [20, 50, 100, 200, 500] as const;
+const SCALES = reductions(20, 500);
 /** Straight, bent and curved, on a sheet of 84 × 40 mm. */
 const PATHS: readonly (readonly number[])[] = [
   [2, 37, 82, 37],

@@ -162,7 +162,7 @@ function SetForm({
         {value.lines.map((one, i) => (
           // Lines have no names: their place in the list is what they are.
           // biome-ignore lint/suspicious/noArrayIndexKey: see above
-          <div key={i} className="grid grid-cols-[1fr_1fr_1.4fr_auto] items-end gap-2">
+          <div key={i} className="grid grid-cols-[4.5rem_3.5rem_1fr_auto] items-end gap-2">
             <NumberInput
               label="Offset, mm"
               value={one.offsetMm}
