@@ -1,5 +1,6 @@
 import { DrawingComposer, type Point, type Props } from '../src/core/dxf/composer';
 import { marksOf } from '../src/core/dxf/linetype-marks';
+import { PLAIN_LOOK } from '../src/core/standard/line-words';
 import { drawNorth, drawSheet } from './sheet';
 import { demoStandard } from './standard';
 import {
@@ -36,7 +37,10 @@ function officeLayers(file: DrawingComposer): TerminalLayers {
         linetype.name,
         linetype.description,
         linetype.elementsMm,
-        marksOf(linetype, { style: { name: 'Standard', height: 0 }, mmPerUnit: 1 }),
+        marksOf(linetype, {
+          styleOf: () => ({ name: 'Standard', height: 0, look: PLAIN_LOOK }),
+          mmPerUnit: 1,
+        }),
       );
   for (const layer of demoStandard.layers)
     if ('number' in layer.colour)

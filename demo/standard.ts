@@ -38,7 +38,7 @@ const LINETYPES: Standard['linetypes'] = [
     name: 'OHW-Fuel',
     description: 'Fuel line: its name along the line',
     elementsMm: [12, -6],
-    words: [{ element: 1, text: 'FUEL', heightMm: 1.2, upright: false }],
+    words: [{ element: 1, text: 'FUEL', heightMm: 1.2, style: '', offsetMm: 0, upright: false }],
   }),
   lineOf({
     name: 'OHW-Fence',

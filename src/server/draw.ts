@@ -45,7 +45,10 @@ const FONT_FILES: Readonly<
   mono: { family: 'spline-sans-mono', weight: 400, subsets: ['latin', 'latin-ext'] },
 };
 
-function fontFiles(form: 'woff' | 'woff2' = 'woff2'): { face: Exclude<Face, 'stroke'>; path: string }[] {
+/** Files of the shipped faces, one for each range of letters. */
+export function fontFiles(
+  form: 'woff' | 'woff2' = 'woff2',
+): { face: Exclude<Face, 'stroke'>; path: string }[] {
   const require = createRequire(import.meta.url);
   return Object.entries(FONT_FILES).flatMap(([face, { family, weight, subsets }]) => {
     const folder = join(dirname(require.resolve(`@fontsource/${family}/package.json`)), 'files');

@@ -1,37 +1,16 @@
-import { type ChildProcess, spawn } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { linkspan } from '../../demo/drawings';
+import { OwnServer } from './own-server';
 
-const PORT = 4193;
-const BASE = `http://127.0.0.1:${PORT}`;
-const data = mkdtempSync(join(tmpdir(), 'zinc-office-'));
-let server: ChildProcess | null = null;
-
-/** An application of its own, with nothing in it: a small office on its first morning. */
-async function start(): Promise<void> {
-  server = spawn('node', ['scripts/start.mjs'], {
-    env: { ...process.env, ZINC_WARDEN_DATA: data, ZINC_WARDEN_PORT: String(PORT) },
-    stdio: 'ignore',
-  });
-  await expect
-    .poll(async () => (await fetch(`${BASE}/api/drawings`).catch(() => null))?.status, { timeout: 30_000 })
-    .toBe(200);
-}
-
-async function stop(): Promise<void> {
-  const ended = new Promise((resolve) => server?.on('exit', resolve));
-  server?.kill('SIGTERM');
-  await ended;
-  server = null;
-}
+/** A small office on its first morning. */
+const office = new OwnServer(4193);
+const BASE = office.base;
 
 test.describe.configure({ mode: 'serial' });
-test.beforeAll(start);
-test.afterAll(stop);
+test.beforeAll(office.start);
+test.afterAll(office.stop);
 
 const view = (page: Page, name: RegExp) =>
   page.getByRole('navigation', { name: 'Definitions' }).getByRole('link', { name }).click();
@@ -192,8 +171,8 @@ test('a small office defines its standard from nothing', async ({ page }) => {
 test('it is all there after a restart, accessible, and comes back the same from its export', async ({
   page,
 }) => {
-  await stop();
-  await start();
+  await office.stop();
+  await office.start();
   await page.goto(`${BASE}/standard?view=dimensions`);
   await page.getByRole('button', { name: 'KY-m', exact: true }).click();
   await expect(page.getByLabel('Builds on')).toHaveValue('KY-mm');

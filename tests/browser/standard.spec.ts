@@ -162,8 +162,17 @@ test('a linetype with a word becomes a family for other services', async ({ page
   await page.getByRole('button', { name: 'OHW-Fuel' }).click();
   // A word that does not fit its gap is said in millimetres, and not stored.
   await page.getByLabel('Elements', { exact: true }).fill('dash 12, gap 2 “FUEL”');
-  await expect(page.getByText('“FUEL” is 1.22 mm too wide for its gap')).toBeVisible();
+  await expect(page.getByText('“FUEL” is 3.22 mm wide, its gap is 2 mm')).toBeVisible();
   await page.getByLabel('Elements', { exact: true }).fill('dash 12, gap 6 “FUEL”');
+  // A text style makes it as wide as its letters are; beside the line it needs no gap at all.
+  const style = page.getByLabel('Text style of the word');
+  await style.selectOption('OHW-Dims');
+  await expect(page.getByText('2.89 mm wide, 1.55 mm clear on either side')).toBeVisible();
+  await style.selectOption('');
+  await expect(page.getByText('3.22 mm wide, 1.39 mm clear on either side')).toBeVisible();
+  await page.getByLabel('Off the line by, mm').fill('1');
+  await expect(page.getByText('3.22 mm wide, beside the line: it needs no gap')).toBeVisible();
+  await page.getByLabel('Off the line by, mm').fill('0');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByText('OHW-Fuel is saved in the draft.')).toBeVisible();
   await page.getByLabel('The same line for other words, one on a line').fill('W\nSTORM');

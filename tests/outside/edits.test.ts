@@ -51,7 +51,7 @@ const FUEL: StandardLinetype = lineOf({
   name: 'FUEL-LINE',
   description: 'Fuel',
   elementsMm: [12, -6, 0],
-  words: [{ element: 1, text: 'FUEL', heightMm: 1.2, upright: true }],
+  words: [{ element: 1, text: 'FUEL', heightMm: 1.2, style: '', offsetMm: 0, upright: true }],
 });
 
 /** One edit, what it must bring about, and which names it gives to what is not edited otherwise. */

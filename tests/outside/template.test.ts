@@ -199,6 +199,9 @@ describe('a template of an odd standard', () => {
       heightsMm: [],
       styles: [
         { name: 'Надписи', heightMm: 3.3, slantDeg: -12, widthFactor: 0.75, face: 'mono' },
+        // Names that the format brings along, and that we give ourselves.
+        { name: 'STANDARD', heightMm: 5, font: 'Times', face: 'serif', use: 'Titel' },
+        { name: 'Line-Marks', heightMm: 1.8 },
         { name: 'Notiz', heightMm: 2, font: 'romans', notes: 'mit „Anführung“ \\U+0041' },
       ],
     }),
@@ -222,8 +225,16 @@ describe('a template of an odd standard', () => {
         name: 'Два слова',
         elementsMm: [20, -9, 5, -9],
         words: [
-          { element: 1, text: 'ГАЗ', heightMm: 2, upright: false },
-          { element: 3, text: 'gas', heightMm: 1.5, upright: true },
+          { element: 1, text: 'ГАЗ', heightMm: 2, style: '', offsetMm: 0, upright: false },
+          { element: 3, text: 'gas', heightMm: 1.5, style: 'STANDARD', offsetMm: -0.25, upright: true },
+        ],
+      }),
+      // Unbroken: its word stands above the line, at a dot.
+      lineOf({
+        name: 'Leitung',
+        elementsMm: [30, 0],
+        words: [
+          { element: 1, text: 'Druckluft', heightMm: 2.5, style: 'Надписи', offsetMm: 2, upright: false },
         ],
       }),
     ],
@@ -250,6 +261,7 @@ describe('a template of an odd standard', () => {
       }),
     ],
     parallels: [
+      parallelSetSchema.parse({ name: 'Standard', lines: [{ offsetMm: 1 }, { offsetMm: -1 }], use: 'Rinne' }),
       parallelSetSchema.parse({
         name: 'Wand 11,5',
         lines: [{ offsetMm: -57.5, colour: 3 }, { offsetMm: 57.5, linetype: 'Zaun °C' }, { offsetMm: 0 }],
@@ -258,7 +270,7 @@ describe('a template of an odd standard', () => {
       }),
     ],
     dimensions: fc.sample(anyDimension, { numRuns: 12, seed: 7 }).map((values, i) => ({
-      name: `Stil ${i}`,
+      name: i === 5 ? 'Standard' : i === 7 ? 'Stil$2' : `Stil ${i}`,
       use: i % 2 ? 'ungerade' : '',
       base: i > 0 && i % 3 === 0 ? 'Stil 0' : null,
       settings: {
@@ -296,7 +308,21 @@ describe('a template of an odd standard', () => {
         expect(read.errors).toEqual([]);
         expect(read.fixes).toEqual([]);
         expect(read.layers.map(({ name }) => name)).toEqual(expect.arrayContaining(['0', 'Стены', '壁']));
-        expect(Object.keys(read.dimensions)).toHaveLength(13);
+        expect(Object.keys(read.dimensions)).toHaveLength(12);
+        // A word above an unbroken line: at a dot, in its own style, half its width before and behind the dot.
+        const style = read.styles.Надписи;
+        expect(style).toMatchObject({ width: 0.75, slant: -12, last: 3.3 });
+        const [, dot] = read.linetypes.Leitung.elements;
+        expect(dot).toMatchObject({ length: 0, 74: 2, 75: 0, 9: 'Druckluft', 46: 2.5, 340: style.handle });
+        const look = { face: 'mono', widthFactor: 0.75, slantDeg: -12 } as const;
+        const lean = 2.5 * Math.tan((12 * Math.PI) / 180);
+        expect(dot[44]).toBeCloseTo(-wordWidthMm('Druckluft', 2.5, look) / 2 + lean);
+        expect(dot[45]).toBeCloseTo(2 - 1.25);
+        // Plain words keep single strokes, though the office calls one of its own styles Standard.
+        const gaps = read.linetypes['Два слова'].elements;
+        expect(gaps[1]).toMatchObject({ 9: 'ГАЗ', 340: read.styles['LINE-WORDS'].handle });
+        expect(gaps[3]).toMatchObject({ 9: 'gas', 340: read.styles.STANDARD.handle, 74: 3 });
+        expect(read.styles['LINE-MARKS-2']).toMatchObject({ font: 'line-marks.shx', flags: 1 });
       }
       expect(gdal(path).code).toBe(0);
       const drawing = readDrawing(bytes);

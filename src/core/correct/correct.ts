@@ -114,7 +114,7 @@ function planPass(
   );
   const phase = PHASES.find((belongs) => open.some(belongs));
   if (!phase) return null;
-  const editor = new DrawingEditor(drawing);
+  const editor = new DrawingEditor(drawing, standard.lettering.styles);
   const context = { ...makeContext(drawing, standard), editor };
   const changes: Change[] = [];
   const targets = new Set<string>();

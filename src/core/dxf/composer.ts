@@ -472,7 +472,10 @@ export class DrawingComposer implements ComposerHost {
     table('VIEW', [], 'AcDbViewTableRecord');
     table('UCS', [], 'AcDbUCSTableRecord');
     table('APPID', [...this.applications].map(named), 'AcDbRegAppTableRecord');
-    table('DIMSTYLE', [named('Standard'), ...dimensionStyles], 'AcDbDimStyleTableRecord');
+    const bare = this.dimensionStyles.some(({ name }) => foldName(name) === 'standard')
+      ? []
+      : [named('Standard')];
+    table('DIMSTYLE', [...bare, ...dimensionStyles], 'AcDbDimStyleTableRecord');
     if (old) return;
     tags.push(
       { code: 0, value: 'TABLE' },
@@ -557,7 +560,10 @@ export class DrawingComposer implements ComposerHost {
       ...(kept ? [[kept.name, keptHandle] as const] : []),
     ]);
     dictionary(groups, root, []);
-    const sets = [STANDARD_SET, ...this.parallelSets].map((set) => ({ set, handle: this.handle() }));
+    const bare = this.parallelSets.some(({ name }) => foldName(name) === foldName(STANDARD_SET.name))
+      ? []
+      : [STANDARD_SET];
+    const sets = [...bare, ...this.parallelSets].map((set) => ({ set, handle: this.handle() }));
     dictionary(
       parallelSets,
       root,

@@ -1,6 +1,8 @@
 import type { Colour } from '../drawing/colour';
 import type { Drawing, DrawingLayer, DrawingLinetype } from '../drawing/drawing';
 import { faceOf } from '../drawing/lettering';
+import type { StandardTextStyle } from '../standard/lettering';
+import { PLAIN_LOOK, wordLook } from '../standard/line-words';
 import type { OwnProperty, StandardLayer, StandardLinetype } from '../standard/standard';
 import { COLOUR_TABLE } from './colour-table';
 import { foldName, type TableRange, tagIs } from './document';
@@ -8,12 +10,15 @@ import { EditBase } from './edit-base';
 import { removeObjects } from './edit-objects';
 import { addLinetype, addTextStyle, mergeRecord, removeRecord, renameRecord } from './edit-records';
 import type { NewTag } from './edits';
-import { marksOf } from './linetype-marks';
+import { marksOf, WORDS_STYLE, type WordStyle } from './linetype-marks';
 import { propertyTags } from './objects';
-import { linetypeBody, type NewLinetype, SUBCLASSES_FROM } from './record-bodies';
-
-/** Style that is added for words on lines where the drawing's plain one has other letters. */
-const WORDS_STYLE = 'LINE-WORDS';
+import {
+  linetypeBody,
+  type NewLinetype,
+  type NewTextStyle,
+  newTextStyle,
+  SUBCLASSES_FROM,
+} from './record-bodies';
 
 /** Codes of a linetype's pattern: its count, its length, and what each element says. */
 const PATTERN_CODES = new Set([73, 40, 49, 74, 75, 340, 46, 50, 44, 45, 9]);
@@ -52,7 +57,15 @@ export function nearestNumber(rgb: number): number {
  */
 export class DrawingEditor extends EditBase {
   private readonly addedLinetypes = new Set<string>();
-  private wordStyleAdded = false;
+  private readonly addedWordStyles = new Set<string>();
+
+  /** @param styles the standard's text styles, for words on lines that are set in one of them */
+  constructor(
+    drawing: Drawing,
+    private readonly styles: readonly StandardTextStyle[] = [],
+  ) {
+    super(drawing);
+  }
 
   // ---- objects ----
 
@@ -212,28 +225,39 @@ export class DrawingEditor extends EditBase {
   private marksOf(definition: StandardLinetype | undefined, mmPerUnit: number): NewLinetype['marks'] {
     if (!definition || definition.words.length === 0 || this.drawing.document.version < SUBCLASSES_FROM)
       return undefined;
-    return marksOf(definition, { style: this.styleForWords(), mmPerUnit });
+    return marksOf(definition, { styleOf: (style) => this.styleForWords(style), mmPerUnit });
   }
 
   /**
-   * A text style for words on lines: single strokes, as their widths are worked out. The drawing's plain one, or one
-   * that is added.
+   * A text style for words on lines. One of the standard by its name, which is added where the drawing lacks it. For
+   * words without a style the drawing's plain one, or one that is added: single strokes, as their widths are worked out.
    */
-  private styleForWords(): { name: string; height: number } {
+  private styleForWords(wanted: string): WordStyle {
+    const { textStyles } = this.drawing;
+    const own = this.styles.find((style) => foldName(style.name) === foldName(wanted));
+    if (own) {
+      const look = wordLook(this.styles, wanted);
+      const present = textStyles.get(foldName(wanted));
+      if (present) return { name: present.name, height: present.height, look };
+      this.addWordStyle(newTextStyle(own));
+      return { name: own.name, height: 0, look };
+    }
     for (const name of ['standard', foldName(WORDS_STYLE)]) {
-      const present = this.drawing.textStyles.get(name);
-      if (present?.widthFactor !== 1) continue;
+      const present = textStyles.get(name);
+      if (present?.widthFactor !== 1 || present.obliqueDeg !== 0) continue;
       if (faceOf(present.font, present.family, present.bold) === 'stroke')
-        return { name: present.name, height: present.height };
+        return { name: present.name, height: present.height, look: PLAIN_LOOK };
     }
     let name = 'Standard';
-    for (let n = 1; this.drawing.textStyles.has(foldName(name)); n++)
-      name = n === 1 ? WORDS_STYLE : `${WORDS_STYLE}-${n}`;
-    if (!this.wordStyleAdded) {
-      addTextStyle(this, { name, font: 'txt', height: 0, widthFactor: 1, slantDeg: 0 });
-      this.wordStyleAdded = true;
-    }
-    return { name, height: 0 };
+    for (let n = 1; textStyles.has(foldName(name)); n++) name = n === 1 ? WORDS_STYLE : `${WORDS_STYLE}-${n}`;
+    this.addWordStyle({ name, font: 'txt', height: 0, widthFactor: 1, slantDeg: 0 });
+    return { name, height: 0, look: PLAIN_LOOK };
+  }
+
+  private addWordStyle(style: NewTextStyle): void {
+    if (this.addedWordStyles.has(foldName(style.name))) return;
+    this.addedWordStyles.add(foldName(style.name));
+    addTextStyle(this, style);
   }
 
   /** Gives a linetype the elements and words of the standard; its name and description stay. */

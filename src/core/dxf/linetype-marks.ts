@@ -1,12 +1,23 @@
 import { type LineMark, symbolOffset } from '../standard/line-marks';
-import { wordWidthMm } from '../standard/line-words';
+import { leanMm, type WordLook, wordWidthMm } from '../standard/line-words';
 import type { StandardLinetype } from '../standard/standard';
 import { foldName } from './interner';
 import type { NewMark } from './record-bodies';
 
+/** Style for words on lines that have none, where the drawing's plain one has other letters or is the office's own. */
+export const WORDS_STYLE = 'LINE-WORDS';
+
+/** A text style of the drawing, for words on lines. */
+export interface WordStyle {
+  readonly name: string;
+  /** Its own height in drawing units, 0 when it has none. */
+  readonly height: number;
+  readonly look: WordLook;
+}
+
 interface Setting {
-  /** The text style of the words; its own height in drawing units, 0 when it has none. */
-  readonly style: { readonly name: string; readonly height: number };
+  /** The drawing's text style for one of the standard; for none, the plain one. */
+  readonly styleOf: (style: string) => WordStyle;
   readonly mmPerUnit: number;
   /** Where symbols come from; without it they are left out, and the gap stays. */
   readonly symbols?: { readonly of: readonly LineMark[]; readonly style: string };
@@ -14,19 +25,20 @@ interface Setting {
 
 /** Words and symbols of a linetype as the format holds them: each in the middle of its gap, measured from the gap's end. */
 export function marksOf(linetype: StandardLinetype, setting: Setting): ReadonlyMap<number, NewMark> {
-  const { style, mmPerUnit, symbols } = setting;
+  const { styleOf, mmPerUnit, symbols } = setting;
   const marks = new Map<number, NewMark>();
   for (const word of linetype.words) {
     const gap = Math.abs(linetype.elementsMm[word.element]);
-    const width = wordWidthMm(word.text, word.heightMm);
+    const style = styleOf(word.style);
+    const width = wordWidthMm(word.text, word.heightMm, style.look);
     marks.set(word.element, {
       text: word.text,
       symbolNumber: 0,
       style: style.name,
       scale: word.heightMm / mmPerUnit / (style.height || 1),
-      // Back by half of both, down by half its height.
-      dx: -(gap + width) / 2 / mmPerUnit,
-      dy: -word.heightMm / 2 / mmPerUnit,
+      // Back by half of both, down by half its height. What leans to the left begins that much further on.
+      dx: (-(gap + width) / 2 + leanMm(word.heightMm, style.look)) / mmPerUnit,
+      dy: (word.offsetMm - word.heightMm / 2) / mmPerUnit,
       angleDeg: 0,
       upright: word.upright,
     });

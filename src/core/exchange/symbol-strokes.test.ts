@@ -30,6 +30,14 @@ describe('a symbol out of a drawing', () => {
     expect(lineMarkSchema.safeParse({ name: 'x', number: 1, strokes: made }).success).toBe(true);
   });
 
+  it('goes on in another stroke where one has very many points', () => {
+    const points = Array.from({ length: 450 }, (_, i): [number, number] => [i / 450, i % 2]);
+    const made = strokes(({ model }) => model.polyline(own, points));
+    expect(made.map(({ length }) => length / 2)).toEqual([200, 200, 52]);
+    for (const [i, part] of made.slice(1).entries()) expect(part.slice(0, 2)).toEqual(made[i].slice(-2));
+    expect(lineMarkSchema.safeParse({ name: 'x', number: 1, strokes: made }).success).toBe(true);
+  });
+
   it('follows arcs of polylines', () => {
     const [half] = strokes(
       ({ model }) =>

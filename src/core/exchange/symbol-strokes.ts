@@ -4,6 +4,17 @@ import { shapeOf } from '../dxf/decode';
 import { bulgeArc } from '../geometry/ellipse';
 import { fail, ok, type Result } from '../result';
 
+/** A stroke of more points goes on in another. */
+const MOST_POINTS = 200;
+
+/** A long stroke in parts, each from where the one before it ends. */
+function inParts(stroke: readonly number[]): number[][] {
+  const parts: number[][] = [];
+  for (let i = 0; i < stroke.length - 2; i += 2 * (MOST_POINTS - 1))
+    parts.push(stroke.slice(i, i + 2 * MOST_POINTS));
+  return parts;
+}
+
 /** More strokes are a drawing, not a symbol. */
 const MOST_STROKES = 64;
 const STEPS = 48;
@@ -24,7 +35,7 @@ export function strokesOfDrawing(drawing: Drawing, heightMm: number): Result<num
 
 /** Scales and centres strokes; says so when there are none, or too many for a symbol. */
 export function fitted(strokes: readonly (readonly number[])[], heightMm: number): Result<number[][]> {
-  const drawn = strokes.filter((stroke) => stroke.length >= 4);
+  const drawn = strokes.filter((stroke) => stroke.length >= 4).flatMap(inParts);
   if (drawn.length === 0)
     return fail(
       'no-strokes',

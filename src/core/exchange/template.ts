@@ -4,13 +4,16 @@ import type { ObjectKind } from '../drawing/kinds';
 import { DrawingComposer, type Point, type Props } from '../dxf/composer';
 import { dimensionRecord, TERMINATOR_SYMBOLS } from '../dxf/dimension-record';
 import { nearestNumber } from '../dxf/editor';
-import { marksOf } from '../dxf/linetype-marks';
+import { foldName } from '../dxf/interner';
+import { marksOf, WORDS_STYLE } from '../dxf/linetype-marks';
+import { newTextStyle } from '../dxf/record-bodies';
 import type { LineFamily } from '../geometry/hatch';
 import { hatchPieces } from '../geometry/hatch';
 import { dimensionValues, type StandardDimensionStyle } from '../standard/dimension-settings';
 import { familiesOf, type StandardFill } from '../standard/fills';
 import { KEPT_RECORD } from '../standard/learn';
 import { SHEET_SIZES_MM, SHEETS } from '../standard/lettering';
+import { wordLook } from '../standard/line-words';
 import { inOrder } from '../standard/parallels';
 import type { Standard, StandardLayer } from '../standard/standard';
 
@@ -24,11 +27,16 @@ const SHAPE_STYLE = 'LINE-MARKS';
 /** Every definition of a standard put into a drawing that is being made: layers, linetypes, styles, sets. */
 export function putDefinitions(file: DrawingComposer, standard: Standard): void {
   const old = file.version === 'AC1009';
-  // Words on lines are set in the plain style: single strokes, as their widths are worked out.
-  file.textStyle({ name: 'Standard', font: 'txt', height: 0, widthFactor: 1, slantDeg: 0 });
+  // Words on lines without a style are set in a plain one: single strokes, as their widths are worked out.
+  const { styles } = standard.lettering;
+  const plain = styles.some(({ name }) => foldName(name) === 'standard') ? WORDS_STYLE : 'Standard';
+  file.textStyle({ name: plain, font: 'txt', height: 0, widthFactor: 1, slantDeg: 0 });
+  let shapes = SHAPE_STYLE;
+  for (let n = 2; styles.some(({ name }) => foldName(name) === foldName(shapes)); n++)
+    shapes = `${SHAPE_STYLE}-${n}`;
   if (standard.lineMarks.length > 0 && !old)
     file.textStyle({
-      name: SHAPE_STYLE,
+      name: shapes,
       font: SHAPE_FILE,
       height: 0,
       widthFactor: 1,
@@ -42,9 +50,9 @@ export function putDefinitions(file: DrawingComposer, standard: Standard): void 
       linetype.description,
       linetype.elementsMm,
       marksOf(linetype, {
-        style: { name: 'Standard', height: 0 },
+        styleOf: (style) => ({ name: style || plain, height: 0, look: wordLook(styles, style) }),
         mmPerUnit: 1,
-        symbols: { of: standard.lineMarks, style: SHAPE_STYLE },
+        symbols: { of: standard.lineMarks, style: shapes },
       }),
       { basis, ends, clause, notes },
     );
@@ -52,18 +60,7 @@ export function putDefinitions(file: DrawingComposer, standard: Standard): void 
   for (const layer of standard.layers) putLayer(file, layer);
   for (const style of standard.lettering.styles) {
     const { use, font, face, lineSpacing, justification, clause, notes } = style;
-    const family = face === 'stroke' ? '' : font || FACE_FAMILIES[face];
-    file.textStyle({
-      name: style.name,
-      font: face === 'stroke' ? font || 'txt' : `${family}.ttf`,
-      height: 0,
-      lastHeight: style.heightMm,
-      widthFactor: style.widthFactor,
-      slantDeg: style.slantDeg,
-      family,
-      bold: face === 'sans-bold',
-      own: { use, font, face, lineSpacing, justification, clause, notes },
-    });
+    file.textStyle(newTextStyle(style, { use, font, face, lineSpacing, justification, clause, notes }));
   }
   putTerminators(file, standard.dimensions);
   for (const style of standard.dimensions) {
@@ -92,13 +89,6 @@ export function putDefinitions(file: DrawingComposer, standard: Standard): void 
     });
   }
 }
-
-const FACE_FAMILIES = {
-  sans: 'Barlow',
-  'sans-bold': 'Barlow',
-  serif: 'Source Serif 4',
-  mono: 'Spline Sans Mono',
-} as const;
 
 function putLayer(file: DrawingComposer, layer: StandardLayer): void {
   const { purpose, kinds, required, ownValuesAllowed, discipline, role, meaning, notes, clause } = layer;

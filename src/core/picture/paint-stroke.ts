@@ -307,7 +307,7 @@ function paintMark(
       size: 1,
       width: 0,
       widthFactor: mark.widthFactor,
-      slantRad: 0,
+      slantRad: mark.slantRad,
       tracking: 1,
       rgb: -1,
     },

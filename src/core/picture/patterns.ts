@@ -26,6 +26,7 @@ export function patternOf(drawing: Drawing, linetype: string, scale: number): Pa
         face: style && mark.text !== '' ? faceOf(style.font, style.family, style.bold) : 'stroke',
         height: (style?.height || 1) * mark.scale * scale,
         widthFactor: style?.widthFactor ?? 1,
+        slantRad: ((style?.obliqueDeg ?? 0) * Math.PI) / 180,
         angleRad: mark.angleRad,
         upright: mark.upright,
         dx: mark.dx * scale,

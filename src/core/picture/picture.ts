@@ -23,6 +23,7 @@ export interface LookMark {
   readonly face: Face;
   readonly height: number;
   readonly widthFactor: number;
+  readonly slantRad: number;
   readonly angleRad: number;
   readonly upright: boolean;
   readonly dx: number;

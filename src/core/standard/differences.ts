@@ -63,6 +63,8 @@ const LINETYPE: Settings<StandardLinetype> = [
   ['what it means', ({ description }) => words(description)],
   ['elements', (linetype) => (linetype.elementsMm.length > 0 ? sayElements(linetype) : 'unbroken')],
   ['height of the words', (linetype) => list(linetype.words.map((word) => mm(word.heightMm)))],
+  ['style of the words', (linetype) => list(linetype.words.map(({ style }) => style || 'plain'))],
+  ['words off the line by', (linetype) => list(linetype.words.map((word) => mm(word.offsetMm)))],
   ['words stay level', (linetype) => list(linetype.words.map((word) => yes(word.upright)))],
   ['symbols', (linetype) => list(linetype.symbols.map(saySymbol))],
   ['sized', ({ basis }) => (basis === 'paper' ? 'on paper' : 'in the model')],

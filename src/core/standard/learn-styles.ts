@@ -3,6 +3,7 @@ import { faceOf } from '../drawing/lettering';
 import { shapeOf } from '../dxf/decode';
 import { readDimensionValues } from '../dxf/dimension-record';
 import { foldName } from '../dxf/interner';
+import { WORDS_STYLE } from '../dxf/linetype-marks';
 import { readOwnData } from '../dxf/own-data';
 import {
   type DimensionValues,
@@ -16,6 +17,9 @@ import { type ParallelLines, parallelSetSchema, type StandardParallelSet } from 
 
 /** Name of the style that the format itself brings along; it is the office's only where something uses it. */
 const FORMAT_STYLE = 'standard';
+
+/** Styles that nobody chose: the format's own, and the one that corrections add for words on lines. */
+const BROUGHT_ALONG: ReadonlySet<string> = new Set([FORMAT_STYLE, foldName(WORDS_STYLE)]);
 
 /** Names in use by objects: of text styles and of dimension styles, folded. */
 interface Uses {
@@ -67,11 +71,11 @@ export function learnLettering(drawing: Drawing, mmPerUnit: number): Lettering {
   for (const [folded, style] of drawing.textStyles) {
     // Styles without a name only point to files of shapes.
     if (folded === '' || (drawing.reader.findInt(style.range, 70) & 1) === 1) continue;
-    if (folded === FORMAT_STYLE && !uses.text.has(folded)) continue;
+    const own = kept(drawing, style.range);
+    if (BROUGHT_ALONG.has(folded) && !uses.text.has(folded) && Object.keys(own).length === 0) continue;
     const counted = [...(uses.heights.get(folded) ?? [])].sort((a, b) => b[1] - a[1] || a[0] - b[0]);
     const height =
       style.height > 0 ? style.height * mmPerUnit : (counted[0]?.[0] ?? style.lastHeight * mmPerUnit);
-    const own = kept(drawing, style.range);
     const made = textStyleSchema.safeParse({
       name: style.name,
       font: style.family || style.font.replace(/\.(shx|ttf|otf)$/i, ''),
@@ -101,13 +105,15 @@ export function learnDimensions(
   const styles: StandardDimensionStyle[] = [];
   const valuesOf: DimensionValues[] = [];
   for (const [folded, style] of drawing.dimensionStyles) {
-    if ((folded === FORMAT_STYLE && !uses.dimension.has(folded)) || /\$\d$/.test(folded)) continue;
+    const { base = null, ...own } = kept(drawing, style.range) as { base?: string | null };
+    const decided = Object.keys(own).length > 0;
+    const isChild = /\$\d$/.test(folded);
+    if (!decided && (isChild || (folded === FORMAT_STYLE && !uses.dimension.has(folded)))) continue;
     const values = readDimensionValues(drawing.reader, style.range, drawing.recordNames, mmPerUnit);
     // A name of nothing that the standard has is left at the plain one.
     if (!known.has(foldName(values.textStyle))) values.textStyle = '';
     for (const name of ['lineLinetype', 'extensionLinetype1', 'extensionLinetype2'] as const)
       if (!linetypes.has(foldName(values[name]))) values[name] = '';
-    const { base = null, ...own } = kept(drawing, style.range) as { base?: string | null };
     const made = dimensionStyleSchema.safeParse({
       name: style.name,
       ...own,
@@ -181,7 +187,8 @@ export function learnParallels(
 ): StandardParallelSet[] {
   const sets: StandardParallelSet[] = [];
   for (const set of drawing.parallelSets.values()) {
-    if (foldName(set.name) === FORMAT_STYLE) continue;
+    const own = kept(drawing, set.range);
+    if (foldName(set.name) === FORMAT_STYLE && Object.keys(own).length === 0) continue;
     const cap = (line: boolean, round: boolean) => (round ? 'round' : line ? 'line' : 'open');
     const lines: ParallelLines = set.elements.map(({ offset, colour, linetype }) => ({
       offsetMm: tidy(offset * unitMm),
@@ -195,7 +202,7 @@ export function learnParallels(
       startCap: cap(set.capStart, set.roundStart),
       endCap: cap(set.capEnd, set.roundEnd),
       fillColour: set.fillColour,
-      ...kept(drawing, set.range),
+      ...own,
     });
     if (made.success) sets.push(made.data);
   }

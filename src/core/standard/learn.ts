@@ -6,7 +6,9 @@ import { lineMarksOf } from '../dxf/line-marks';
 import { readOwnData, readOwnRecord } from '../dxf/own-data';
 import { isDefinitionPointLayer } from '../dxf/reserved';
 import { learnDimensions, learnFills, learnLettering, learnParallels } from './learn-styles';
+import type { StandardTextStyle } from './lettering';
 import { type LineMark, type PlacedSymbol, symbolBox } from './line-marks';
+import { type LineWord, wordFault, wordLook } from './line-words';
 import {
   blankStandard,
   checkStandard,
@@ -90,11 +92,12 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
   const used = new Set(layers.map((layer) => foldName(layer.linetype)));
   const mmPerUnit = paperMmPerPatternUnit(drawing);
   const symbols = lineMarksOf(drawing);
+  const lettering = learnLettering(drawing, mmPerUnit);
   const linetypes = [...drawing.linetypes.values()]
     .filter((linetype) => !isLinetypeFromLayer(linetype.name) && !isLinetypeFromSymbol(linetype.name))
     .filter((linetype) => used.has(foldName(linetype.name)) || linetype.elements.length > 0)
     .filter((linetype) => nameSchema.safeParse(linetype.name).success)
-    .map((linetype) => linetypeFrom(drawing, linetype, mmPerUnit, symbols));
+    .map((linetype) => linetypeFrom(drawing, linetype, mmPerUnit, symbols, lettering.styles));
   for (const layer of layers)
     if (
       !linetypes.some((linetype) => foldName(linetype.name) === foldName(layer.linetype)) &&
@@ -104,7 +107,6 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
   widths.add(COMMON_DEFAULT_MM);
   const layerNames = new Set(layers.map((layer) => foldName(layer.name)));
   const linetypeNames = new Set(linetypes.map((linetype) => foldName(linetype.name)));
-  const lettering = learnLettering(drawing, mmPerUnit);
   const dimensions = learnDimensions(drawing, mmPerUnit, lettering, linetypeNames);
   for (const { settings } of dimensions)
     for (const mm of [settings.linePenMm, settings.extensionPenMm]) if (mm != null) widths.add(mm);
@@ -154,11 +156,12 @@ function linetypeFrom(
   linetype: DrawingLinetype,
   mmPerUnit: number,
   symbols: readonly LineMark[],
+  styles: readonly StandardTextStyle[],
 ): StandardLinetype {
   const plain = lineOf({ name: linetype.name, description: linetype.description.slice(0, 200) });
   const elementsMm = linetype.elements.slice(0, 12).map((length) => tidy(length * mmPerUnit));
   const kept = ownOf(readOwnData(drawing.reader, linetype.range));
-  const words = wordsOf(drawing, linetype, mmPerUnit);
+  const words = wordsOf(drawing, linetype, mmPerUnit, styles);
   const placed = symbolsOf(linetype, mmPerUnit, symbols);
   // Words that do not fit their gap are not learnt: what is known of them is not what the drawing shows. Patterns that
   // no standard can hold (they begin with a gap, say) are learnt by name alone.
@@ -168,7 +171,7 @@ function linetypeFrom(
     { ...plain, elementsMm },
   ]) {
     const made = linetypeSchema.safeParse(tried);
-    if (made.success) return made.data;
+    if (made.success && made.data.words.every((word) => fits(made.data, word, styles))) return made.data;
   }
   return plain;
 }
@@ -202,16 +205,31 @@ export function paperMmPerPatternUnit(drawing: Drawing): number {
   return drawing.reader.headerNumber('$MEASUREMENT', 1) === 0 ? 25.4 : 1;
 }
 
-/** Words on a line, each in the gap at whose end the drawing sets it. */
-function wordsOf(drawing: Drawing, linetype: DrawingLinetype, mmPerUnit: number): StandardLinetype['words'] {
+const fits = (linetype: StandardLinetype, word: LineWord, styles: readonly StandardTextStyle[]): boolean =>
+  wordFault(linetype, word, wordLook(styles, word.style)) === null;
+
+/**
+ * Words on a line, each in the gap at whose end the drawing sets it.
+ * @param styles text styles that a word can name; one in any other style is taken for plain
+ */
+export function wordsOf(
+  drawing: Drawing,
+  linetype: DrawingLinetype,
+  mmPerUnit: number,
+  styles: readonly StandardTextStyle[],
+): LineWord[] {
   return [...linetype.marks]
     .filter(([, mark]) => mark.text.trim() !== '')
     .map(([element, mark]) => {
       const style = drawing.textStyles.get(foldName(drawing.recordNames.get(mark.style) ?? ''));
+      const heightMm = tidy((style?.height || 1) * mark.scale * mmPerUnit);
+      const named = styles.find(({ name }) => foldName(name) === foldName(style?.name ?? ''));
       return {
         element,
         text: mark.text.trim(),
-        heightMm: tidy((style?.height || 1) * mark.scale * mmPerUnit),
+        heightMm,
+        style: named?.name ?? '',
+        offsetMm: tidy(mark.dy * mmPerUnit + heightMm / 2),
         upright: mark.upright,
       };
     });

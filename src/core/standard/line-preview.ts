@@ -1,7 +1,8 @@
 import { foldName } from '../dxf/interner';
 import { layPattern, placesOf } from '../geometry/pattern';
+import type { StandardTextStyle } from './lettering';
 import { type LineMark, symbolOffset } from './line-marks';
-import { wordWidthMm } from './line-words';
+import { leanMm, type WordLook, wordLook, wordWidthMm } from './line-words';
 import type { StandardLinetype } from './standard';
 
 /** A line as it prints along a path: its dashes, its words and its symbols, in the units of the path (mm on paper). */
@@ -11,6 +12,8 @@ export interface LinePreview {
   readonly words: readonly {
     readonly text: string;
     readonly heightMm: number;
+    readonly look: WordLook;
+    /** Where its first base line begins. */
     readonly x: number;
     readonly y: number;
     readonly angleRad: number;
@@ -73,6 +76,7 @@ class Run {
  * @param paths each x, y, x, y …, mm on paper, y up
  * @param scale model units to one on paper: what the lengths of a linetype of the model are divided by
  * @param dotMm length that stands for a dot, the pen's width
+ * @param styles text styles that its words can name
  */
 export function layLinetype(
   linetype: StandardLinetype,
@@ -80,6 +84,7 @@ export function layLinetype(
   paths: readonly (readonly number[])[],
   scale: number,
   dotMm: number,
+  styles: readonly StandardTextStyle[] = [],
 ): LinePreview {
   const size = linetype.basis === 'model' ? 1 / scale : 1;
   const elements = linetype.elementsMm.map((length) => length * size);
@@ -107,11 +112,15 @@ export function layLinetype(
     for (const word of linetype.words) {
       const gap = Math.abs(elements[word.element] ?? 0);
       const height = word.heightMm * size;
+      const look = wordLook(styles, word.style);
+      const dx = -(gap + wordWidthMm(word.text, height, look)) / 2 + leanMm(height, look);
+      const dy = word.offsetMm * size - height / 2;
       for (const end of places(word.element))
         made.words.push({
           text: word.text,
           heightMm: height,
-          ...offset(run.at(end), -(gap + wordWidthMm(word.text, height)) / 2, -height / 2, word.upright),
+          look,
+          ...offset(run.at(end), dx, dy, word.upright),
         });
     }
     for (const placed of linetype.symbols) {

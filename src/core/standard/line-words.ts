@@ -1,14 +1,71 @@
+import type { Face } from '../drawing/lettering';
+import { foldName } from '../dxf/interner';
+import { LETTER_SPACE } from '../lettering/alphabet';
 import { textWidth } from '../lettering/layout';
+import type { StandardTextStyle } from './lettering';
 import type { StandardLinetype } from './standard';
 
-/** Width of a word on a line, mm: set in the drafting alphabet, without the space after its last letter. */
-export const wordWidthMm = (text: string, heightMm: number): number =>
-  text === '' ? 0 : Math.max(0, textWidth(text, 'stroke') - 0.2) * heightMm;
+export type LineWord = StandardLinetype['words'][number];
+
+/** What of a text style makes a word wide. */
+export interface WordLook {
+  readonly face: Face;
+  readonly widthFactor: number;
+  readonly slantDeg: number;
+}
+
+/** Words without a style: single strokes, as they are. */
+export const PLAIN_LOOK: WordLook = { face: 'stroke', widthFactor: 1, slantDeg: 0 };
+
+/** The look of a word in a style; the plain one where there is no such style. */
+export const wordLook = (styles: readonly StandardTextStyle[], style: string): WordLook =>
+  (style === '' ? undefined : styles.find(({ name }) => foldName(name) === foldName(style))) ?? PLAIN_LOOK;
+
+/**
+ * Width of a word on a line, mm: from its first stroke to its last, without the space after its last letter; a slant
+ * makes it wider by what its top leans over.
+ */
+export function wordWidthMm(text: string, heightMm: number, look: WordLook = PLAIN_LOOK): number {
+  if (text === '') return 0;
+  const after = look.face === 'stroke' ? LETTER_SPACE : 0;
+  const upright = Math.max(0, textWidth(text, look.face) - after) * look.widthFactor;
+  return (upright + Math.tan((Math.abs(look.slantDeg) * Math.PI) / 180)) * heightMm;
+}
+
+/** How far the tops of letters that lean to the left stand before their feet, mm. */
+export const leanMm = (heightMm: number, { slantDeg }: WordLook): number =>
+  slantDeg < 0 ? Math.tan((-slantDeg * Math.PI) / 180) * heightMm : 0;
 
 /** Clear distance on either side of a word in its gap, mm; below 0 where the word does not fit. */
-export function clearanceMm(linetype: StandardLinetype, word: StandardLinetype['words'][number]): number {
+export function clearanceMm(
+  linetype: Pick<StandardLinetype, 'elementsMm'>,
+  word: LineWord,
+  look: WordLook = PLAIN_LOOK,
+): number {
   const gap = Math.abs(linetype.elementsMm[word.element] ?? 0);
-  return (gap - wordWidthMm(word.text, word.heightMm)) / 2;
+  return (gap - wordWidthMm(word.text, word.heightMm, look)) / 2;
+}
+
+/** Whether a word stands beside the line, so that it needs no room in it. */
+export const isBeside = ({ offsetMm, heightMm }: Pick<LineWord, 'offsetMm' | 'heightMm'>): boolean =>
+  Math.abs(offsetMm) > heightMm / 2;
+
+/**
+ * Why a word cannot stand where it does; null where it can.
+ * @param look null where its style is not known here, and its width with it
+ */
+export function wordFault(
+  linetype: Pick<StandardLinetype, 'elementsMm'>,
+  word: LineWord,
+  look: WordLook | null,
+): string | null {
+  const gap = linetype.elementsMm[word.element];
+  if (isBeside(word))
+    return gap === undefined || gap > 0 ? `“${word.text}” needs a gap or a dot to stand at` : null;
+  if (gap === undefined || gap >= 0) return `“${word.text}” needs a gap to stand in`;
+  if (!look || clearanceMm(linetype, word, look) >= 0) return null;
+  const width = Number(wordWidthMm(word.text, word.heightMm, look).toFixed(2));
+  return `“${word.text}” is ${width} mm wide, its gap is ${-gap} mm`;
 }
 
 /**
@@ -16,10 +73,18 @@ export function clearanceMm(linetype: StandardLinetype, word: StandardLinetype['
  * stays what it is.
  * @param text put in the place of every word
  */
-export function withWords(linetype: StandardLinetype, name: string, text: string): StandardLinetype {
+export function withWords(
+  linetype: StandardLinetype,
+  name: string,
+  text: string,
+  styles: readonly StandardTextStyle[] = [],
+): StandardLinetype {
   const elementsMm = [...linetype.elementsMm];
   for (const word of linetype.words) {
-    const gap = 2 * clearanceMm(linetype, word) + wordWidthMm(text, word.heightMm);
+    // Beside the line there is no gap that a word could outgrow.
+    if (isBeside(word)) continue;
+    const look = wordLook(styles, word.style);
+    const gap = 2 * clearanceMm(linetype, word, look) + wordWidthMm(text, word.heightMm, look);
     elementsMm[word.element] = -Math.round(gap * 1000) / 1000;
   }
   return {
@@ -43,8 +108,14 @@ export function familyName(linetype: StandardLinetype, text: string): string {
   return at < 0 ? `${name}-${text}` : parts.with(at, text).join('');
 }
 
-/** "dash 12, gap 4 “W”, dot, gap 0.75": a word stands in its gap. */
-export const sayElements = ({ elementsMm, words }: Pick<StandardLinetype, 'elementsMm' | 'words'>): string =>
+/** "dash 12, gap 4 “W”, dot, gap 0.75": a word stands in its gap, or at a dot beside the line. */
+export const sayElements = ({
+  elementsMm,
+  words,
+}: {
+  readonly elementsMm: readonly number[];
+  readonly words: readonly Pick<LineWord, 'element' | 'text'>[];
+}): string =>
   elementsMm
     .map((length, i) => {
       const word = words.find((one) => one.element === i);
@@ -72,11 +143,13 @@ export function parseElements(text: string): Elements | null {
     const [, kind, length, curly, straight] = match;
     const word = curly ?? straight;
     if (kind.toLowerCase() === 'dot') {
-      if (length !== undefined || word !== undefined) return null;
+      if (length !== undefined) return null;
+      if (word !== undefined) words.push({ element: elementsMm.length, text: word.trim() });
       elementsMm.push(0);
       continue;
     }
     if (length === undefined || Number(length) === 0) return null;
+    if (word !== undefined && kind.toLowerCase() === 'dash') return null;
     if (word !== undefined) words.push({ element: elementsMm.length, text: word.trim() });
     elementsMm.push(kind.toLowerCase() === 'dash' ? Number(length) : -Number(length));
   }

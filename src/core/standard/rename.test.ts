@@ -38,6 +38,15 @@ describe('a new name', () => {
     expect(JSON.stringify({ ...next, meanings }).includes(`"${from}"`)).toBe(false);
   });
 
+  it('of a text style is followed by words on lines', () => {
+    const next = renamed('text style', 'OHW-Dims', ({ lettering, linetypes }) => {
+      lettering.styles.find(({ name }) => name === 'OHW-Dims')!.name = 'New name';
+      linetypes.find(({ name }) => name === 'OHW-Fuel')!.words[0].style = 'ohw-dims';
+    });
+    expect(checkStandard(next)).toHaveProperty('standard');
+    expect(next.linetypes.find(({ name }) => name === 'OHW-Fuel')!.words[0].style).toBe('New name');
+  });
+
   it('of a role is followed by layers, meanings and orders', () => {
     const next = renamed('role', 'cut', ({ pens }) => {
       pens.roles.find(({ role }) => role === 'cut')!.role = 'New name';

@@ -50,6 +50,10 @@ export function followName(standard: Standard, kind: RenamedKind, from: string, 
       return {
         ...standard,
         working: { ...standard.working, textStyles: standard.working.textStyles.map(name) },
+        linetypes: all(standard.linetypes, (linetype) => ({
+          ...linetype,
+          words: linetype.words.map((word) => ({ ...word, style: name(word.style) })),
+        })),
         dimensions: all(standard.dimensions, (style) =>
           style.settings.textStyle === undefined
             ? style

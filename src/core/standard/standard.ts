@@ -6,7 +6,7 @@ import { dimensionStyleSchema, familyFaults } from './dimension-settings';
 import { fillSchema } from './fills';
 import { blankLettering, letteringSchema } from './lettering';
 import { lineMarkSchema, placedSymbolSchema, symbolBox } from './line-marks';
-import { clearanceMm, wordWidthMm } from './line-words';
+import { PLAIN_LOOK, wordFault, wordLook } from './line-words';
 import { meaningSchema } from './meanings';
 import { NAMED_THINGS, type NamedThing, namingSchema } from './naming';
 import { parallelSetSchema } from './parallels';
@@ -84,9 +84,14 @@ export const layerSchema = z.strictObject({
   clause: z.string().trim().max(40).default('').meta({ description: 'Clause of the office standard.' }),
 });
 
+/** Names by which the exchange format says "as the layer" and "as the symbol": no linetype can have them. */
+const LINETYPE_WORDS: ReadonlySet<string> = new Set(['bylayer', 'byblock']);
+
 export const linetypeSchema = z
   .strictObject({
-    name: nameSchema,
+    name: nameSchema.refine((name) => !LINETYPE_WORDS.has(foldName(name)), {
+      error: 'drawings use this name for something else: choose another',
+    }),
     description: z.string().max(200).default(''),
     elementsMm: z
       .array(z.number())
@@ -98,6 +103,18 @@ export const linetypeSchema = z
           element: z.int().min(0).meta({ description: 'Index of the gap that the word stands in, centred.' }),
           text: z.string().trim().min(1, 'a word is needed').max(40),
           heightMm: z.number().positive().max(50),
+          style: z
+            .string()
+            .trim()
+            .max(255)
+            .default('')
+            .meta({ description: 'Text style of the standard; empty for plain single strokes.' }),
+          offsetMm: z
+            .number()
+            .min(-50)
+            .max(50)
+            .default(0)
+            .meta({ description: 'From the line to the middle of the word; above 0 to its left.' }),
           upright: z
             .boolean()
             .default(false)
@@ -145,20 +162,17 @@ export const linetypeSchema = z
         taken.add(element);
       }
     for (const [i, word] of linetype.words.entries()) {
-      const gap = elementsMm[word.element];
-      const complainOf = (message: string): void =>
-        context.addIssue({ code: 'custom', path: ['words', i], message });
-      if (gap === undefined || gap >= 0) complainOf(`“${word.text}” needs a gap to stand in`);
-      else if (clearanceMm(linetype, word) < 0)
-        complainOf(
-          `“${word.text}” is ${Number(wordWidthMm(word.text, word.heightMm).toFixed(2))} mm wide, its gap is ${-gap} mm`,
-        );
+      const fault = wordFault(linetype, word, word.style === '' ? PLAIN_LOOK : null);
+      if (fault) context.addIssue({ code: 'custom', path: ['words', i], message: fault });
     }
     if (elementsMm.length === 0) return;
     const complain = (message: string): void =>
       context.addIssue({ code: 'custom', path: ['elementsMm'], message });
     if (elementsMm[0] < 0) complain('a linetype begins with a dash or a dot, not with a gap');
-    if (!elementsMm.some((element) => element < 0)) complain('a linetype that is not continuous needs a gap');
+    // A mark at a dot makes an unbroken line a pattern of its own.
+    const marked = (element: number): boolean => elementsMm[element] === 0 && taken.has(element);
+    if (!elementsMm.some((element, i) => element < 0 || marked(i)))
+      complain('a linetype that is not continuous needs a gap');
     if (elementsMm.every((element) => element === 0)) complain('a linetype needs a length');
   });
 
@@ -338,7 +352,15 @@ function checkParts(
     if (numbers.has(number)) complain(['lineMarks', i, 'number'], `number ${number} is there twice`);
     numbers.add(number);
   }
-  for (const [i, { symbols, elementsMm }] of standard.linetypes.entries())
+  for (const [i, linetype] of standard.linetypes.entries()) {
+    const { symbols, elementsMm } = linetype;
+    for (const [j, word] of linetype.words.entries()) {
+      if (word.style === '') continue;
+      const fault = styles.has(foldName(word.style))
+        ? wordFault(linetype, word, wordLook(standard.lettering.styles, word.style))
+        : `the standard has no text style “${word.style}”`;
+      if (fault) complain(['linetypes', i, 'words', j], fault);
+    }
     for (const [j, placed] of symbols.entries()) {
       const symbol = standard.lineMarks.find((one) => foldName(one.name) === foldName(placed.symbol));
       const gap = elementsMm[placed.element];
@@ -351,6 +373,7 @@ function checkParts(
           `“${placed.symbol}” is ${Number(symbolBox(symbol, placed.scale).width.toFixed(2))} mm wide, its gap is ${-gap} mm`,
         );
     }
+  }
 }
 
 export type Standard = z.infer<typeof standardSchema>;

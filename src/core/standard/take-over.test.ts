@@ -43,6 +43,16 @@ describe('taking over what was learnt', () => {
     expect(next.layers[0]).toMatchObject({ role: '', meaning: '' });
   });
 
+  it('brings along the text style that words on a line are set in', () => {
+    const styled = structuredClone(demoStandard);
+    styled.linetypes.find(({ name }) => name === 'OHW-Fuel')!.words[0].style = 'OHW-Dims';
+    const learnt = learntFrom(templateDrawing(styled).bytes);
+    const next = takeOver(blank, learnt, ['Linetype|ohw-fuel']);
+    expect(checkStandard(next)).toHaveProperty('standard');
+    expect(next.lettering.styles.map(({ name }) => name)).toEqual(['OHW-Dims']);
+    expect(next.linetypes.at(-1)!.words[0].style).toBe('OHW-Dims');
+  });
+
   it('offers what differs, setting by setting, and keeps what a drawing cannot say', () => {
     const learnt = learntFrom(generalArrangement(false).bytes);
     expect(offers(demoStandard, learnt).filter(({ kind }) => kind === 'Layer')).toEqual([]);

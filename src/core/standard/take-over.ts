@@ -134,8 +134,10 @@ export function takeOver(draft: Standard, learnt: Standard, keys: Iterable<strin
       meaning.role,
     );
   }
-  for (const linetype of learnt.linetypes.filter(({ name }) => of('Linetype').has(foldName(name))))
+  for (const linetype of learnt.linetypes.filter(({ name }) => of('Linetype').has(foldName(name)))) {
     for (const { symbol } of linetype.symbols) need('Line mark', draft.lineMarks, symbol);
+    for (const { style } of linetype.words) need('Text style', draft.lettering.styles, style);
+  }
 
   const roles = put(
     draft.pens.roles.map(({ role, widthMm }) => ({ name: role, widthMm })),

@@ -6,6 +6,7 @@ import type { Change } from '../../core/audit/rule';
 import type { Choices } from '../../core/correct/choices';
 import { correctDrawing } from '../../core/correct/correct';
 import { type Proposal, proposalsFor } from '../../core/correct/crosswalk';
+import type { Face } from '../../core/drawing/lettering';
 import { readDrawing } from '../../core/dxf/interpret';
 import { inspect } from '../../core/inspect/inspect';
 import { countUses, type Use } from '../../core/inspect/uses';
@@ -15,6 +16,7 @@ import { ok, type Result } from '../../core/result';
 import { learnStandard } from '../../core/standard/learn';
 import type { Standard } from '../../core/standard/standard';
 import { storeBytes } from '../files';
+import { letterStrokes } from '../letters';
 import type { ProductName } from '../product-names';
 import { type Product, product } from '../products';
 
@@ -41,6 +43,7 @@ export interface Tasks {
   };
   uses: { request: { path: string }; reply: Result<Use[]> };
   learn: { request: { path: string; name: string }; reply: Result<Standard> };
+  letter: { request: { face: Face; character: string; heightMm: number }; reply: Result<number[][]> };
   product: { request: { standard: Standard; name: ProductName }; reply: Result<Product> };
   proposals: {
     request: { path: string; standard: Standard; findings: readonly Finding[] };
@@ -115,6 +118,8 @@ export const handlers: Handlers = {
     const drawing = readDrawing(read(path));
     return drawing.ok ? ok(learnStandard(drawing.value, name)) : drawing;
   },
+
+  letter: ({ face, character, heightMm }) => letterStrokes(face, character, heightMm),
 
   product: ({ standard, name }) => product(standard, name),
 

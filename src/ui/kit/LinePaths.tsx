@@ -1,14 +1,18 @@
 import { specimen } from '@/core/lettering/specimen';
+import type { StandardTextStyle } from '@/core/standard/lettering';
 import type { LineMark } from '@/core/standard/line-marks';
 import { layLinetype } from '@/core/standard/line-preview';
 import type { StandardLinetype } from '@/core/standard/standard';
+import { PX_PER_MM, SpecimenLetters } from './Specimen';
 
-/** CSS pixels of a mm. */
-const PX_PER_MM = 96 / 25.4;
+/** A word has one line: how lines follow one another says nothing. */
+const PLAIN_LINES = { lineSpacing: 1.6, justification: 'left' } as const;
 
 interface Props {
   readonly linetype: StandardLinetype;
   readonly symbols: readonly LineMark[];
+  /** Text styles that its words can name. */
+  readonly styles: readonly StandardTextStyle[];
   /** Each x, y, x, y …, mm on paper, y up. */
   readonly paths: readonly (readonly number[])[];
   readonly widthMm: number;
@@ -22,6 +26,7 @@ interface Props {
 export function LinePaths({
   linetype,
   symbols,
+  styles,
   paths,
   widthMm,
   heightMm,
@@ -29,7 +34,7 @@ export function LinePaths({
   penMm = 0.35,
   zoom = 1,
 }: Props) {
-  const made = layLinetype(linetype, symbols, paths, scale, penMm);
+  const made = layLinetype(linetype, symbols, paths, scale, penMm, styles);
   const y = (value: number): number => heightMm - value;
   const d = (points: readonly number[]): string => {
     let path = '';
@@ -61,56 +66,49 @@ export function LinePaths({
         strokeLinejoin="round"
       />
       {made.words.map((word) => (
-        <path
+        <g
           key={`${word.x} ${word.y}`}
-          d={
-            specimen(
-              {
-                face: 'stroke',
-                heightMm: word.heightMm,
-                widthFactor: 1,
-                slantDeg: 0,
-                lineSpacing: 1.6,
-                justification: 'left',
-              },
-              [word.text],
-            ).path
-          }
           transform={`translate(${word.x} ${y(word.y)}) rotate(${(-word.angleRad * 180) / Math.PI}) translate(0 ${-word.heightMm})`}
-          fill="none"
-          stroke="#000"
-          strokeWidth={Math.min(penMm, word.heightMm / 8)}
-          strokeLinecap="round"
-        />
+        >
+          <SpecimenLetters
+            made={specimen({ ...word.look, heightMm: word.heightMm, ...PLAIN_LINES }, [word.text])}
+            penMm={Math.min(penMm, word.heightMm / 8)}
+          />
+        </g>
       ))}
     </svg>
   );
 }
 
-/** A line mark by itself, in a box of its own. */
+/** A line mark by itself, in a box of its own, the line through it. */
 export function SymbolPicture({
   strokes,
   sizeMm = 8,
+  enlarged = false,
 }: {
   strokes: readonly (readonly number[])[];
   sizeMm?: number;
+  /** As large as the box takes it, drawn with a fine pen. */
+  enlarged?: boolean;
 }) {
-  const half = sizeMm / 2;
+  const reach = Math.max(...strokes.flat().map(Math.abs));
+  const half = enlarged ? reach * 1.25 : sizeMm / 2;
+  const penMm = enlarged ? half / 40 : 0.25;
   return (
     <svg
       aria-hidden="true"
       width={sizeMm * PX_PER_MM}
       height={sizeMm * PX_PER_MM}
-      viewBox={`${-half} ${-half} ${sizeMm} ${sizeMm}`}
+      viewBox={`${-half} ${-half} ${2 * half} ${2 * half}`}
       className="block bg-white"
     >
-      <path d={`M${-half} 0H${half}`} stroke="var(--color-hairline)" strokeWidth={0.15} />
+      <path d={`M${-half} 0H${half}`} stroke="var(--color-hairline)" strokeWidth={penMm} />
       {strokes.map((stroke) => (
         <polyline
           key={stroke.join(' ')}
           points={stroke.map((value, i) => (i % 2 === 0 ? value : -value)).join(' ')}
           stroke="#000"
-          strokeWidth={0.25}
+          strokeWidth={penMm}
           fill="none"
         />
       ))}

@@ -1,5 +1,5 @@
 import type { CSSProperties } from 'react';
-import { type SpecimenStyle, specimen } from '@/core/lettering/specimen';
+import { type Specimen as Made, type SpecimenStyle, specimen } from '@/core/lettering/specimen';
 import { FAMILIES } from '../sheet/fonts';
 
 /** CSS pixels of a mm, as style sheets take it. */
@@ -34,33 +34,40 @@ export function Specimen({
         height={height * PX_PER_MM * shrink}
         viewBox={`${-margin} ${-margin} ${width} ${height}`}
       >
-        {made.path !== '' && (
-          <path
-            d={made.path}
-            fill="none"
-            stroke="#000"
-            strokeWidth={penMm}
-            strokeLinecap="round"
-            strokeLinejoin="round"
-          />
-        )}
-        {made.texts.map((piece) => (
-          <text
-            key={`${piece.x} ${piece.y}`}
-            transform={`matrix(${piece.widthFactor} 0 ${-Math.tan((piece.slantDeg * Math.PI) / 180)} 1 ${piece.x} ${piece.y})`}
-            fontSize={piece.sizeMm}
-            style={
-              {
-                fontFamily: FAMILIES[piece.face],
-                fontWeight: piece.face === 'sans-bold' ? 600 : 400,
-              } as CSSProperties
-            }
-          >
-            {piece.text}
-          </text>
-        ))}
+        <SpecimenLetters made={made} penMm={penMm} />
       </svg>
       {shrink < 1 && <span className="text-[11.5px] text-ink-3">shown at {Math.round(shrink * 100)} %</span>}
     </span>
   );
 }
+
+/** The letters of a specimen, in an SVG whose unit is the mm. */
+export const SpecimenLetters = ({ made, penMm }: { made: Made; penMm: number }) => (
+  <>
+    {made.path !== '' && (
+      <path
+        d={made.path}
+        fill="none"
+        stroke="#000"
+        strokeWidth={penMm}
+        strokeLinecap="round"
+        strokeLinejoin="round"
+      />
+    )}
+    {made.texts.map((piece) => (
+      <text
+        key={`${piece.x} ${piece.y}`}
+        transform={`matrix(${piece.widthFactor} 0 ${-Math.tan((piece.slantDeg * Math.PI) / 180)} 1 ${piece.x} ${piece.y})`}
+        fontSize={piece.sizeMm}
+        style={
+          {
+            fontFamily: FAMILIES[piece.face],
+            fontWeight: piece.face === 'sans-bold' ? 600 : 400,
+          } as CSSProperties
+        }
+      >
+        {piece.text}
+      </text>
+    ))}
+  </>
+);

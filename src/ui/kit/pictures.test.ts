@@ -66,6 +66,7 @@ describe('pictures at true size', () => {
         createElement(LinePaths, {
           linetype,
           symbols: [],
+          styles: [],
           paths: [[0, 3, length, 3]],
           widthMm: 48,
           heightMm: 6,

@@ -244,6 +244,7 @@ function Picture({ standard, offer: { kind, name } }: { standard: Standard; offe
         <LinePaths
           linetype={linetype}
           symbols={standard.lineMarks}
+          styles={standard.lettering.styles}
           paths={[[1, 3, 53, 3]]}
           widthMm={54}
           heightMm={6}

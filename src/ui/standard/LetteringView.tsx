@@ -20,20 +20,13 @@ import { Choice, Field } from '../kit/Field';
 import { cell, cellHead } from '../kit/Page';
 import { Specimen } from '../kit/Specimen';
 import { Compare } from './Compare';
-import { NotesAndClause } from './fields';
+import { FACE_NAMES, NotesAndClause } from './fields';
 import { History } from './History';
 import { Beside, EditorHead } from './parts';
 import { type OnFile, type Save, sayOnFile } from './types';
 
 const SAMPLE = 'Quay wall ⌀240 ±0.5';
 const SCALES = reductions(20, 500);
-const FACE_NAMES: Readonly<Record<(typeof FACES)[number], string>> = {
-  stroke: 'Single stroke',
-  sans: 'Sans',
-  'sans-bold': 'Sans, bold',
-  serif: 'Serif',
-  mono: 'Even width',
-};
 
 const BLANK: StandardTextStyle = {
   name: '',

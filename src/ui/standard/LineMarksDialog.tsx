@@ -2,16 +2,17 @@
 
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { FACES, type Face } from '@/core/drawing/lettering';
 import { foldName } from '@/core/dxf/interner';
 import { type LineMark, SYMBOL_PRESETS, symbolBox, symbolSvg } from '@/core/standard/line-marks';
 import { followName } from '@/core/standard/rename';
 import type { Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Dialog, DialogFoot } from '../kit/Dialog';
-import { Field } from '../kit/Field';
+import { Choice, Field } from '../kit/Field';
 import { FilePick } from '../kit/FilePick';
 import { SymbolPicture } from '../kit/LinePaths';
-import { NumberInput } from './fields';
+import { FACE_NAMES, NumberInput } from './fields';
 import { strokesOfSvg } from './svg-strokes';
 import type { Save } from './types';
 
@@ -26,6 +27,8 @@ interface Props {
 /** The small symbols that lines carry: ready ones, an SVG, or a DXF; each with its size. */
 export function LineMarksDialog({ open, onOpenChange, standard, editable, save }: Props) {
   const [heightMm, setHeightMm] = useState(2);
+  const [letter, setLetter] = useState('');
+  const [face, setFace] = useState<Face>('stroke');
   const [wrong, setWrong] = useState('');
   const { lineMarks } = standard;
   const usersOf = (name: string): string[] =>
@@ -61,10 +64,15 @@ export function LineMarksDialog({ open, onOpenChange, standard, editable, save }
       else setWrong(`${read.problem.message} ${read.problem.action}`);
       return;
     }
-    const answer = await fetch(`/api/standard/symbol?height=${heightMm}`, {
-      method: 'POST',
-      body: await file.arrayBuffer(),
-    }).catch(() => null);
+    await takeAnswer(name, `height=${heightMm}`, { method: 'POST', body: await file.arrayBuffer() });
+  };
+  const takeLetter = (): Promise<void> => {
+    setWrong('');
+    const query = new URLSearchParams({ letter, face, height: String(heightMm) });
+    return takeAnswer(`letter ${letter}`, query.toString());
+  };
+  const takeAnswer = async (name: string, query: string, init?: RequestInit): Promise<void> => {
+    const answer = await fetch(`/api/standard/symbol?${query}`, init).catch(() => null);
     const body = (await answer?.json().catch(() => null)) as {
       strokes?: number[][];
       problem?: { message: string; action: string };
@@ -81,7 +89,7 @@ export function LineMarksDialog({ open, onOpenChange, standard, editable, save }
       open={open}
       onOpenChange={onOpenChange}
       title="Line marks"
-      about="Small drawings that linetypes carry in their gaps. Templates bring them along in a file of shapes."
+      about="Small drawings that linetypes carry in their gaps or at their dots. Templates bring them along in a file of shapes."
     >
       <div className="max-h-[60vh] overflow-auto px-5 py-4">
         {lineMarks.length === 0 && <p className="mb-3 text-ink-2">None yet.</p>}
@@ -91,7 +99,7 @@ export function LineMarksDialog({ open, onOpenChange, standard, editable, save }
             const users = usersOf(symbol.name);
             return (
               <li key={symbol.number} className="flex gap-3 border border-hairline p-2">
-                <SymbolPicture strokes={symbol.strokes} sizeMm={14} />
+                <SymbolPicture strokes={symbol.strokes} sizeMm={16} enlarged />
                 <div className="min-w-0 flex-1 text-[13px]">
                   <Rename
                     name={symbol.name}
@@ -105,7 +113,7 @@ export function LineMarksDialog({ open, onOpenChange, standard, editable, save }
                     }
                   />
                   <p className="figures text-ink-2">
-                    {box.width.toFixed(2)} × {box.height.toFixed(2)} mm · number {symbol.number}
+                    {box.width.toFixed(2)} × {box.height.toFixed(2)} mm
                   </p>
                   <p className="truncate text-[12.5px] text-ink-2" title={users.join(', ')}>
                     {users.length > 0 ? `on ${users.join(', ')}` : 'on no line yet'}
@@ -121,6 +129,7 @@ export function LineMarksDialog({ open, onOpenChange, standard, editable, save }
                     <Button
                       look="quiet"
                       className="h-6"
+                      aria-label={`Remove ${symbol.name}`}
                       disabled={users.length > 0}
                       onClick={() =>
                         void store(
@@ -129,7 +138,7 @@ export function LineMarksDialog({ open, onOpenChange, standard, editable, save }
                         )
                       }
                     >
-                      Remove {symbol.name}
+                      Remove
                     </Button>
                   )}
                 </div>
@@ -168,6 +177,29 @@ export function LineMarksDialog({ open, onOpenChange, standard, editable, save }
               <FilePick accept=".svg,.dxf" label="Symbol to take in" onPick={(file) => void take(file)}>
                 Out of an SVG or a DXF
               </FilePick>
+            </div>
+            <div className="mt-3 flex items-end gap-3">
+              <Field
+                label="A character"
+                className="w-24"
+                value={letter}
+                onChange={(event) => setLetter(event.target.value)}
+              />
+              <Choice
+                label="Of the face"
+                className="w-36"
+                value={face}
+                onChange={(event) => setFace(event.target.value as Face)}
+              >
+                {FACES.map((one) => (
+                  <option key={one} value={one}>
+                    {FACE_NAMES[one]}
+                  </option>
+                ))}
+              </Choice>
+              <Button disabled={letter.trim() === ''} onClick={() => void takeLetter()}>
+                Add the character
+              </Button>
             </div>
           </section>
         )}

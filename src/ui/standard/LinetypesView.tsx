@@ -3,14 +3,19 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { foldName } from '@/core/dxf/interner';
+import type { StandardTextStyle } from '@/core/standard/lettering';
 import { type PlacedSymbol, symbolBox } from '@/core/standard/line-marks';
 import { arcPath, shortestMm } from '@/core/standard/line-preview';
 import {
   clearanceMm,
   familyName,
+  isBeside,
+  type LineWord,
   parseElements,
   sayElements,
   withWords,
+  wordFault,
+  wordLook,
   wordWidthMm,
 } from '@/core/standard/line-words';
 import { followName } from '@/core/standard/rename';
@@ -31,6 +36,8 @@ interface Props {
   readonly onFile?: OnFile;
 }
 
+/** A word before anything is said of it. */
+const PLAIN_WORD: LineWord = { element: 0, text: '', heightMm: 1.2, style: '', offsetMm: 0, upright: false };
 const BLANK = lineOf({ name: '', elementsMm: [6, -1.5] });
 
 /** Linetypes as sequences of dashes, gaps and dots with words and symbols, drawn at true size. */
@@ -61,6 +68,7 @@ export function LinetypesView({ standard, editable, save, onFile }: Props) {
           <LinePaths
             linetype={linetype}
             symbols={standard.lineMarks}
+            styles={standard.lettering.styles}
             paths={[[1, 3, 47, 3]]}
             widthMm={48}
             heightMm={6}
@@ -139,14 +147,13 @@ function LinetypeForm({
   const [scale, setScale] = useState(100);
   const [others, setOthers] = useState('');
   const parsed = parseElements(text);
-  const heightMm = value.words[0]?.heightMm ?? 1.2;
-  const upright = value.words[0]?.upright ?? false;
   const total = value.elementsMm.reduce((sum, length) => sum + Math.abs(length), 0);
   const shortest = shortestMm(value);
   const paper = value.basis === 'paper';
   const gaps = value.elementsMm
     .map((length, element) => ({ length, element }))
     .filter(({ length, element }) => length <= 0 && !value.words.some((word) => word.element === element));
+  const { styles } = standard.lettering;
 
   const write = (next: string): void => {
     setText(next);
@@ -154,12 +161,16 @@ function LinetypeForm({
     if (!read) return;
     change({
       elementsMm: read.elementsMm,
-      words: read.words.map((word) => ({ ...word, heightMm, upright })),
+      // A word keeps its looks while its line is rewritten: it is known by what it says, else by its turn.
+      words: read.words.map((word, i) => ({
+        ...(value.words.find(({ text }) => text === word.text) ?? value.words[i] ?? PLAIN_WORD),
+        ...word,
+      })),
       symbols: value.symbols.filter(({ element }) => (read.elementsMm[element] ?? 1) <= 0),
     });
   };
-  const words = (patch: { heightMm?: number; upright?: boolean }): void =>
-    change({ words: value.words.map((word) => ({ ...word, ...patch })) });
+  const setWord = (element: number, patch: Partial<LineWord>): void =>
+    change({ words: value.words.map((word) => (word.element === element ? { ...word, ...patch } : word)) });
   const place = (element: number, patch: Partial<PlacedSymbol> | null): void => {
     const rest = value.symbols.filter((one) => one.element !== element);
     if (!patch) {
@@ -183,7 +194,7 @@ function LinetypeForm({
       .split('\n')
       .map((one) => one.trim())
       .filter((one) => one !== '')
-      .map((word) => withWords(value, familyName(value, word), word));
+      .map((word) => withWords(value, familyName(value, word), word, styles));
     const wrong = await save({ ...standard, linetypes: [...standard.linetypes, ...made] });
     if (wrong.length > 0) {
       toast.error(wrong[0].message);
@@ -199,6 +210,7 @@ function LinetypeForm({
         <LinePaths
           linetype={value}
           symbols={standard.lineMarks}
+          styles={standard.lettering.styles}
           paths={PATHS}
           widthMm={84}
           heightMm={40}
@@ -242,45 +254,33 @@ function LinetypeForm({
           label="Elements"
           mono
           value={text}
-          hint="For example: dash 12, gap 4 “W”, dot, gap 1.5. Empty for an unbroken line."
+          hint="For example: dash 12, gap 4 “W”, dot, gap 1.5. Empty for an unbroken line; a dot with a mark leaves it unbroken."
           fault={
             parsed === null
               ? 'write dash, gap or dot, with lengths in mm, a word in quotes behind its gap'
-              : (fault('elementsMm') ?? fault('words'))
+              : fault('elementsMm')
           }
           onChange={(event) => write(event.target.value)}
         />
-        {value.words.length > 0 && (
+        {value.words.map((word, i) => (
+          <WordSettings
+            key={word.element}
+            linetype={value}
+            word={word}
+            styles={styles}
+            fault={fault('words', i)}
+            set={(patch) => setWord(word.element, patch)}
+          />
+        ))}
+        {value.words.length > 0 && editable && !isNew && (
           <>
-            <div className="flex items-end gap-4">
-              <NumberInput
-                label="Height of the words, mm"
-                value={heightMm}
-                set={(next) => words({ heightMm: next })}
-              />
-              <Tick label="Stay level" checked={upright} onChange={(next) => words({ upright: next })} />
-            </div>
-            <p className="figures text-[12.5px] text-ink-2">
-              {value.words
-                .map((word) => {
-                  const clear = clearanceMm(value, word);
-                  return clear < 0
-                    ? `“${word.text}” is ${(-2 * clear).toFixed(2)} mm too wide for its gap`
-                    : `“${word.text}” ${wordWidthMm(word.text, heightMm).toFixed(2)} mm wide, ${clear.toFixed(2)} mm clear on either side`;
-                })
-                .join('; ')}
-            </p>
-            {editable && !isNew && (
-              <>
-                <NameLines
-                  label="The same line for other words, one on a line"
-                  rows={2}
-                  value={others}
-                  set={setOthers}
-                />
-                {others.trim() !== '' && <Button onClick={() => void addOthers()}>Add the family</Button>}
-              </>
-            )}
+            <NameLines
+              label="The same line for other words, one on a line"
+              rows={2}
+              value={others}
+              set={setOthers}
+            />
+            {others.trim() !== '' && <Button onClick={() => void addOthers()}>Add the family</Button>}
           </>
         )}
         {standard.lineMarks.length > 0 &&
@@ -362,6 +362,60 @@ function LinetypeForm({
         <NotesAndClause value={value} change={change} />
       </fieldset>
     </>
+  );
+}
+
+/** One word on a line: how it is set, and whether it fits. */
+function WordSettings({
+  linetype,
+  word,
+  styles,
+  fault,
+  set,
+}: {
+  linetype: StandardLinetype;
+  word: LineWord;
+  styles: readonly StandardTextStyle[];
+  fault?: string;
+  set: (patch: Partial<LineWord>) => void;
+}) {
+  const look = wordLook(styles, word.style);
+  const clear = clearanceMm(linetype, word, look);
+  const wrong = fault ?? wordFault(linetype, word, look);
+  const width = wordWidthMm(word.text, word.heightMm, look).toFixed(2);
+  return (
+    <fieldset className="border border-hairline bg-white p-2">
+      <legend className="figures px-1 text-[12.5px] text-ink-2">“{word.text}”</legend>
+      <div className="grid grid-cols-2 items-end gap-2">
+        <NumberInput
+          label="Height of the word, mm"
+          value={word.heightMm}
+          set={(heightMm) => set({ heightMm })}
+        />
+        <Choice
+          label="Text style of the word"
+          value={word.style}
+          onChange={(event) => set({ style: event.target.value })}
+        >
+          <option value="">plain strokes</option>
+          {styles.map(({ name }) => (
+            <option key={name}>{name}</option>
+          ))}
+        </Choice>
+        <NumberInput
+          label="Off the line by, mm"
+          value={word.offsetMm}
+          set={(offsetMm) => set({ offsetMm })}
+        />
+        <Tick label="Stays level" checked={word.upright} onChange={(upright) => set({ upright })} />
+      </div>
+      <p className={`figures mt-1 text-[12.5px] ${wrong ? 'text-oxide' : 'text-ink-2'}`}>
+        {wrong ??
+          (isBeside(word)
+            ? `${width} mm wide, beside the line: it needs no gap`
+            : `${width} mm wide, ${clear.toFixed(2)} mm clear on either side`)}
+      </p>
+    </fieldset>
   );
 }
 

@@ -17,6 +17,7 @@ import { Choice, Field, Tick } from '../kit/Field';
 import { cell, cellHead } from '../kit/Page';
 import { Pills } from '../kit/Pills';
 import { count } from '../kit/say';
+import { InlineName } from './fields';
 import { NameParts } from './NameParts';
 import { Beside, EditorHead } from './parts';
 import { TryName } from './TryName';
@@ -136,7 +137,16 @@ function SchemeOf({ thing, standard, editable, save }: Props & { thing: NamedThi
       }
     >
       <div className="flex flex-wrap items-center gap-x-1 gap-y-2 border-b border-hairline bg-plate px-6 py-3">
-        <span className="mr-2 text-[13px] text-ink-2">{scheme.name}</span>
+        {editable ? (
+          <InlineName
+            label="Name of the scheme"
+            name={scheme.name}
+            className="mr-2 field-sizing-content max-w-72 text-[13px] text-ink-2"
+            rename={(name) => void store({ ...scheme, name }, `The scheme is called “${name}” now.`)}
+          />
+        ) : (
+          <span className="mr-2 text-[13px] text-ink-2">{scheme.name}</span>
+        )}
         {scheme.fields.map((field, i) => (
           <span key={field.name} className="flex items-center gap-1">
             {field.separator !== '' && <span className="figures text-[15px]">{field.separator}</span>}

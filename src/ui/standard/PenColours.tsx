@@ -1,9 +1,11 @@
 'use client';
 
+import { useState } from 'react';
 import { hexOf, rgbOf } from '@/core/drawing/colour';
 import { colourConflicts } from '@/core/standard/pens';
 import type { Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
+import { Field } from '../kit/Field';
 import { Stroke } from '../kit/Stroke';
 import { count } from '../kit/say';
 import type { Pens, StorePens } from './PenRoles';
@@ -21,6 +23,14 @@ export function ByColour({
 }) {
   const { pens } = standard;
   const conflicts = colourConflicts(standard);
+  const [colour, setColour] = useState('');
+  const added = Number(colour);
+  const addable =
+    colour.trim() !== '' &&
+    Number.isInteger(added) &&
+    added >= 1 &&
+    added <= 255 &&
+    !pens.byColour.some(({ number }) => number === added);
   const fromLayers = (): Pens['byColour'] => {
     const table = new Map<number, number>();
     for (const { colour, widthMm } of standard.layers)
@@ -76,10 +86,55 @@ export function ByColour({
                       </option>
                     ))}
                 </select>
+                {editable && (
+                  <Button
+                    look="quiet"
+                    className="h-6 px-1"
+                    aria-label={`Remove colour ${number}`}
+                    onClick={() =>
+                      void store(
+                        { ...pens, byColour: pens.byColour.filter((one) => one.number !== number) },
+                        `Colour ${number} is out of the table.`,
+                      )
+                    }
+                  >
+                    Remove
+                  </Button>
+                )}
               </li>
             ))}
           </ul>
         </>
+      )}
+      {editable && (
+        <form
+          className="mt-2 flex items-end gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            if (!addable) return;
+            void store(
+              {
+                ...pens,
+                byColour: [...pens.byColour, { number: added, widthMm: pens.defaultMm }].sort(
+                  (a, b) => a.number - b.number,
+                ),
+              },
+              `Colour ${added} prints at ${pens.defaultMm} mm.`,
+            ).then((done) => done && setColour(''));
+          }}
+        >
+          <Field
+            label="Another colour, 1 to 255"
+            className="w-44"
+            mono
+            inputMode="numeric"
+            value={colour}
+            onChange={(event) => setColour(event.target.value)}
+          />
+          <Button type="submit" disabled={!addable}>
+            Add the colour
+          </Button>
+        </form>
       )}
       {editable && (
         <div className="mt-2 flex gap-2">

@@ -9,7 +9,7 @@ import { Choice } from '../kit/Field';
 import { cell } from '../kit/Page';
 import { Stroke } from '../kit/Stroke';
 import { count } from '../kit/say';
-import { NumberInput } from './fields';
+import { InlineName, NumberInput } from './fields';
 import { EditorHead } from './parts';
 
 export type Pens = Standard['pens'];
@@ -89,10 +89,12 @@ export function Ladder({
                 </td>
                 <td className={cell}>
                   {editable ? (
-                    <RoleName
-                      role={role}
+                    <InlineName
+                      label={`Name of ${role}`}
+                      name={role}
+                      className="w-full font-medium"
                       rename={(to) =>
-                        store(
+                        void store(
                           {
                             ...pens,
                             roles: pens.roles.map((one) => (one.role === role ? { ...one, role: to } : one)),
@@ -170,23 +172,6 @@ export function Ladder({
         </table>
       )}
     </section>
-  );
-}
-
-function RoleName({ role, rename }: { role: string; rename: (to: string) => Promise<boolean> }) {
-  const [text, setText] = useState<string | null>(null);
-  return (
-    <input
-      aria-label={`Name of ${role}`}
-      value={text ?? role}
-      onChange={(event) => setText(event.target.value)}
-      onBlur={() => {
-        const to = (text ?? role).trim();
-        setText(null);
-        if (to !== '' && to !== role) void rename(to);
-      }}
-      className="h-7 w-full rounded-md border border-transparent bg-transparent px-1 font-medium hover:border-rule focus:bg-white"
-    />
   );
 }
 

@@ -1,6 +1,16 @@
 import { useState } from 'react';
+import type { Face } from '@/core/drawing/lettering';
 import type { Standard } from '@/core/standard/standard';
 import { Choice, Field } from '../kit/Field';
+
+/** What the shipped faces are called. */
+export const FACE_NAMES: Readonly<Record<Face, string>> = {
+  stroke: 'Single stroke',
+  sans: 'Sans',
+  'sans-bold': 'Sans, bold',
+  serif: 'Serif',
+  mono: 'Even width',
+};
 
 interface Wrap {
   readonly label: string;
@@ -145,6 +155,34 @@ export function ScaleChoice({
         ))}
       </select>
     </label>
+  );
+}
+
+/** A name that is changed where it stands, once its field is left. */
+export function InlineName({
+  label,
+  name,
+  className = '',
+  rename,
+}: {
+  label: string;
+  name: string;
+  className?: string;
+  rename: (to: string) => void;
+}) {
+  const [text, setText] = useState<string | null>(null);
+  return (
+    <input
+      aria-label={label}
+      value={text ?? name}
+      onChange={(event) => setText(event.target.value)}
+      onBlur={() => {
+        const to = (text ?? name).trim();
+        setText(null);
+        if (to !== '' && to !== name) rename(to);
+      }}
+      className={`h-7 rounded-md border border-transparent bg-transparent px-1 hover:border-rule focus:bg-white ${className}`}
+    />
   );
 }
 

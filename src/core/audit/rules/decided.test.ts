@@ -1,6 +1,8 @@
 import { correctDrawing } from '../../correct/correct';
 import { DrawingComposer } from '../../dxf/composer';
 import { readDrawing } from '../../dxf/interpret';
+import { templateDrawing } from '../../exchange/template';
+import { letteringSchema } from '../../standard/lettering';
 import { meaningOf, readsAs } from '../../standard/meanings';
 import { fitsAny, PLAIN_RULE } from '../../standard/rule-settings';
 import { blankStandard, layerOf, lineOf, type Standard } from '../../standard/standard';
@@ -16,7 +18,7 @@ const office: Standard = {
     lineOf({
       name: 'Gas',
       elementsMm: [12, -6],
-      words: [{ element: 1, text: 'GAS', heightMm: 1.2, upright: false }],
+      words: [{ element: 1, text: 'GAS', heightMm: 1.2, style: '', offsetMm: 0, upright: false }],
     }),
   ],
   meanings: [
@@ -133,6 +135,49 @@ describe('linetypes of another pattern', () => {
     const result = correctDrawing(bytesOf(wrong, 'AC1009'), office, { rules: ['linetypes/redefined'] });
     if (!result.ok) throw new Error(result.problem.message);
     expect(of(result.value.after.findings, 'linetypes/redefined')).toEqual([]);
+  });
+
+  it('are found by how their words are set: height, place, style, turn', () => {
+    const lettering = letteringSchema.parse({
+      styles: [
+        { name: 'Pipes', heightMm: 2.5, widthFactor: 0.8 },
+        { name: 'Roads', heightMm: 2.5 },
+      ],
+    });
+    const [word] = office.linetypes[3].words;
+    const set = (change: Partial<typeof word>): Standard => ({
+      ...office,
+      lettering,
+      linetypes: [
+        ...office.linetypes.slice(0, 3),
+        { ...office.linetypes[3], words: [{ ...word, style: 'Pipes', ...change }] },
+      ],
+    });
+    // A drawing made by one standard, checked by another whose word is set otherwise.
+    const { bytes } = templateDrawing(set({}));
+    const says = (change: Partial<typeof word>): string[] => {
+      const other = set(change);
+      const result = correctDrawing(bytes, other, { rules: ['linetypes/redefined'] });
+      if (!result.ok) throw new Error(result.problem.message);
+      expect(of(result.value.after.findings, 'linetypes/redefined')).toEqual([]);
+      return of(result.value.before.findings, 'linetypes/redefined').map(
+        ({ expected, found }) => `${found} / ${expected}`,
+      );
+    };
+    const line = 'dash 12, gap 6 “GAS”: “GAS”';
+    const asMade = `${line} 1.2 mm high, in Pipes, on the line`;
+    expect(says({})).toEqual([]);
+    expect(says({ heightMm: 1.205 })).toEqual([]);
+    expect(says({ heightMm: 1.5 })).toEqual([`${asMade} / ${line} 1.5 mm high, in Pipes, on the line`]);
+    expect(says({ offsetMm: 0.25 })).toEqual([
+      `${asMade} / ${line} 1.2 mm high, in Pipes, 0.25 mm off the line`,
+    ]);
+    expect(says({ style: 'Roads' })).toEqual([`${asMade} / ${line} 1.2 mm high, in Roads, on the line`]);
+    expect(says({ upright: true })).toEqual([
+      `${asMade} / ${line} 1.2 mm high, in Pipes, on the line, level`,
+    ]);
+    // Where the office leaves the style open, any will do.
+    expect(says({ style: '' })).toEqual([]);
   });
 
   it('may be off by what the office allows', () => {

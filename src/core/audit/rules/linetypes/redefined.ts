@@ -1,15 +1,14 @@
-import type { DrawingLinetype } from '../../../drawing/drawing';
 import { foldName } from '../../../dxf/interner';
-import { paperMmPerPatternUnit } from '../../../standard/learn';
-import { sayElements } from '../../../standard/line-words';
-import { findLinetype, type StandardLinetype } from '../../../standard/standard';
+import { paperMmPerPatternUnit, wordsOf } from '../../../standard/learn';
+import { type LineWord, sayElements } from '../../../standard/line-words';
+import { findLinetype } from '../../../standard/standard';
 import type { Rule } from '../../rule';
 
 export const linetypesRedefined: Rule = {
   meta: {
     id: 'linetypes/redefined',
     title: 'Linetype of the standard is another pattern here',
-    checks: 'Linetypes with a name of the standard have its dashes, gaps, dots and words.',
+    checks: 'Linetypes with a name of the standard have its dashes, gaps, dots and words, set as it says.',
     why: 'The name says hidden, the pattern says something else; two drawings on one sheet do not match.',
     gravity: 'should',
     correction: 'automatic',
@@ -23,26 +22,15 @@ export const linetypesRedefined: Rule = {
       const wanted = findLinetype(standard, record.name);
       if (!wanted) continue;
       const elements = record.elements.map((length) => length * mm);
-      const words =
-        drawing.document.version < 'AC1012' ? wanted.words.map(({ text }) => text) : wordsOf(record);
-      if (
-        sameLengths(elements, wanted.elementsMm, tolerance) &&
-        words.join('\n') === wanted.words.map(({ text }) => text).join('\n')
-      )
-        continue;
+      const words = wordsOf(drawing, record, mm, standard.lettering.styles);
+      // The oldest version has no place for words.
+      const told = drawing.document.version < 'AC1012' || sameWords(words, wanted.words, tolerance);
+      if (sameLengths(elements, wanted.elementsMm, tolerance) && told) continue;
       const found = elements.map((length) => Math.round(length * 1e4) / 1e4);
       yield {
         message: `Linetype “${record.name}” is not the standard’s.`,
-        expected: say(wanted),
-        found: say({
-          elementsMm: found,
-          words: [...record.marks].map(([element, { text }]) => ({
-            element,
-            text,
-            heightMm: 0,
-            upright: false,
-          })),
-        }),
+        expected: say(wanted, { elementsMm: found, words }),
+        found: say({ elementsMm: found, words }, wanted),
         handles: [],
         subject: { property: 'linetype', value: record.name },
         ...(wanted.clause === '' ? {} : { clause: wanted.clause }),
@@ -74,11 +62,42 @@ export const linetypesRedefined: Rule = {
   },
 };
 
-const wordsOf = ({ marks }: DrawingLinetype): string[] =>
-  [...marks.values()].map(({ text }) => text.trim()).filter((text) => text !== '');
+interface Pattern {
+  readonly elementsMm: readonly number[];
+  readonly words: readonly LineWord[];
+}
 
-const say = (linetype: Pick<StandardLinetype, 'elementsMm' | 'words'>): string =>
-  linetype.elementsMm.length > 0 ? sayElements(linetype) : 'unbroken';
+/** The elements in words; how the words are set only where nothing else tells two patterns apart. */
+function say(pattern: Pattern, other: Pattern): string {
+  if (pattern.elementsMm.length === 0) return 'unbroken';
+  const elements = sayElements(pattern);
+  return elements === sayElements(other) ? `${elements}: ${pattern.words.map(sayWord).join('; ')}` : elements;
+}
+
+const sayWord = ({ text, heightMm, style, offsetMm, upright }: LineWord): string =>
+  [
+    `“${text}” ${round(heightMm)} mm high`,
+    ...(style === '' ? [] : [`in ${style}`]),
+    offsetMm === 0 ? 'on the line' : `${round(offsetMm)} mm off the line`,
+    ...(upright ? ['level'] : []),
+  ].join(', ');
+
+const round = (mm: number): number => Math.round(mm * 1e4) / 1e4;
+
+const sameWords = (a: readonly LineWord[], b: readonly LineWord[], most: number): boolean =>
+  a.length === b.length &&
+  a.every((word, i) => {
+    const other = b[i];
+    return (
+      word.element === other.element &&
+      word.text === other.text &&
+      word.upright === other.upright &&
+      // A word without a style is plain, whatever the drawing calls its plain style.
+      (other.style === '' || foldName(word.style) === foldName(other.style)) &&
+      Math.abs(word.heightMm - other.heightMm) <= most &&
+      Math.abs(word.offsetMm - other.offsetMm) <= most
+    );
+  });
 
 const sameLengths = (a: readonly number[], b: readonly number[], most: number): boolean =>
   a.length === b.length && a.every((length, i) => Math.abs(length - b[i]) <= most);
