@@ -37,7 +37,7 @@ await shoot('names', '/standard?view=names', async () => {
 });
 await shoot('pens', '/standard?view=pens');
 await shoot('linetypes', '/standard?view=linetypes', () =>
-  page.getByRole('button', { name: 'OHW-Boundary' }).click(),
+  page.getByRole('button', { name: 'OHW-Fuel' }).click(),
 );
 
 // One drawing is corrected for the last pictures, and taken back again.

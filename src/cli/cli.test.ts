@@ -267,4 +267,14 @@ describe('warden', () => {
     const wrong = await run('specimen', at('standard.json'), '--out', at('sheet.doc'));
     expect(wrong).toMatchObject({ code: 2, err: expect.stringContaining('.dxf, .svg or .pdf') });
   });
+
+  it('writes its definitions as tables', async () => {
+    writeFileSync(at('standard.json'), writeStandard(demoStandard));
+    for (const name of ['tables.xlsx', 'tables.zip']) {
+      expect((await run('tables', at('standard.json'), '--out', at(name))).code).toBe(0);
+      expect(readFileSync(at(name), 'latin1').startsWith('PK')).toBe(true);
+    }
+    const wrong = await run('tables', at('standard.json'), '--out', at('tables.csv'));
+    expect(wrong).toMatchObject({ code: 2, err: expect.stringContaining('.zip for CSVs') });
+  });
 });

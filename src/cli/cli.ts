@@ -106,6 +106,28 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
     });
 
   program
+    .command('tables')
+    .description('every definition of a standard in tables: a workbook, or CSVs in an archive')
+    .argument('<standard.json>')
+    .requiredOption('--out <tables.xlsx>', 'its ending says the form')
+    .action(async (file: string, options: { out: string }) => {
+      const ending = /\.(xlsx|zip)$/i.exec(options.out)?.[1].toLowerCase();
+      if (!ending)
+        throw new Stop(
+          {
+            code: 'bad-argument',
+            message: `“${options.out}” ends in none of the forms that tables have.`,
+            action: 'Let it end in .xlsx, or in .zip for CSVs.',
+          },
+          '--out',
+        );
+      const form = ending === 'zip' ? 'csv' : 'xlsx';
+      const made = must(await product(readStandard(file), `tables-${form}`), file);
+      writeWhole(options.out, made.bytes);
+      streams.err(`Written to ${options.out}.\n`);
+    });
+
+  program
     .command('audit')
     .description('checks drawings against a standard')
     .argument('<drawings...>')

@@ -5,5 +5,7 @@ export const PRODUCTS = [
   'specimen-pdf',
   'specimen-svg',
   'specimen-dxf',
+  'tables-xlsx',
+  'tables-csv',
 ] as const;
 export type ProductName = (typeof PRODUCTS)[number];

@@ -1,11 +1,12 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { unzipSync } from 'fflate';
+import { strFromU8, unzipSync } from 'fflate';
 import { generalArrangement, linkspan } from '../../demo/drawings';
 import { demoStandard } from '../../demo/standard';
 import { readDrawing } from '../core/dxf/interpret';
-import { layerRows, layersFromRows } from '../core/exchange/layer-table';
+import { readDelimited } from '../core/exchange/delimited';
+import { fromRows, TABLE_NAMES, TABLES } from '../core/exchange/tables/tables';
 import { blankStandard } from '../core/standard/standard';
 import { database } from './database';
 import {
@@ -44,7 +45,7 @@ describe('what an edition is handed out as', () => {
     if (!made.ok) throw new Error(made.problem.message);
     const { file, bytes, mime } = made.value;
     const head = Buffer.from(bytes.subarray(0, 5)).toString('latin1');
-    expect(bytes.length).toBeGreaterThan(5000);
+    expect(bytes.length).toBeGreaterThan(4000);
     if (name === 'template-2010') {
       const files = unzipSync(bytes);
       expect(Object.keys(files).sort()).toEqual([
@@ -55,8 +56,9 @@ describe('what an edition is handed out as', () => {
       expect(readDrawing(files['Ostrelin Harbour Works Office Edition 1 template.dxf']).ok).toBe(true);
     } else if (mime === 'application/dxf') expect(readDrawing(bytes).ok).toBe(true);
     else if (name === 'specimen-pdf') expect(head).toBe('%PDF-');
+    else if (name.startsWith('tables')) expect(head.slice(0, 4)).toBe('PK\u0003\u0004');
     else expect(head).toBe('<?xml');
-    expect(file).toMatch(/^Ostrelin Harbour Works Office Edition 1 .+\.(dxf|zip|pdf|svg)$/);
+    expect(file).toMatch(/^Ostrelin Harbour Works Office Edition 1 .+\.(dxf|zip|pdf|svg|xlsx)$/);
   });
 
   it('is at true size on its one sheet', async () => {
@@ -85,12 +87,28 @@ describe('what an edition is handed out as', () => {
 });
 
 describe('a spreadsheet', () => {
-  it('gives the layers back', async () => {
-    const bytes = await writeSpreadsheet('Layers', layerRows(demoStandard));
-    const rows = await readSpreadsheet(bytes);
-    if (!rows.ok) throw new Error(rows.problem.message);
-    const read = layersFromRows(demoStandard, rows.value);
-    expect('layers' in read && read.layers).toEqual(demoStandard.layers);
+  it.each(['tables-xlsx', 'tables-csv'] as const)('%s gives every kind of definition back', async (form) => {
+    const made = await product(demoStandard, form);
+    if (!made.ok) throw new Error(made.problem.message);
+    const files = form === 'tables-csv' ? unzipSync(made.value.bytes) : {};
+    for (const kind of TABLE_NAMES) {
+      const { title, put, listOf } = TABLES[kind];
+      const rows =
+        form === 'tables-csv'
+          ? { ok: true as const, value: readDelimited(strFromU8(files[`${title}.csv`])) }
+          : await readSpreadsheet(made.value.bytes, title);
+      if (!rows.ok) throw new Error(rows.problem.message);
+      const read = fromRows(put(demoStandard, []), kind, rows.value);
+      expect('standard' in read && listOf(read.standard)).toEqual(listOf(demoStandard));
+    }
+  });
+
+  it('without a sheet of the name is read from its first one', async () => {
+    const bytes = await writeSpreadsheet([
+      { name: 'Ours: [2]', rows: [['Name'], ['007']] },
+      { name: 'Other', rows: [['x']] },
+    ]);
+    expect(await readSpreadsheet(bytes, 'Layers')).toEqual({ ok: true, value: [['Name'], ['007']] });
   });
 
   it('that is none is refused with what to do', async () => {

@@ -1,12 +1,15 @@
 import { strToU8, zipSync } from 'fflate';
 import { readDrawing } from '../core/dxf/interpret';
 import { shapeFile } from '../core/dxf/shape-file';
+import { writeDelimited } from '../core/exchange/delimited';
 import { specimenSheet } from '../core/exchange/specimen-sheet';
+import { TABLE_NAMES, TABLES, tableRows } from '../core/exchange/tables/tables';
 import { SHAPE_FILE, type TemplateVersion, templateDrawing } from '../core/exchange/template';
 import { ok, type Result } from '../core/result';
 import type { Standard } from '../core/standard/standard';
 import { drawPdf, drawSvg, sceneOf } from './draw';
 import type { ProductName } from './product-names';
+import { writeSpreadsheet } from './spreadsheet';
 
 export interface Product {
   readonly file: string;
@@ -21,6 +24,7 @@ const DXF = 'application/dxf';
 /** Makes something out of an edition. */
 export async function product(standard: Standard, name: ProductName): Promise<Result<Product>> {
   const [what, form] = name.split('-');
+  if (what === 'tables') return ok(await tables(standard, form as 'xlsx' | 'csv'));
   if (what === 'template') return ok(template(standard, form as TemplateVersion));
   return specimen(standard, form as 'pdf' | 'svg' | 'dxf');
 }
@@ -44,6 +48,23 @@ function template(standard: Standard, version: TemplateVersion): Product {
       'read me.txt': strToU8(readme),
     }),
     leftOut,
+  };
+}
+
+export const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+
+/** Every kind of definition as a table: sheets of one workbook, or one CSV each. */
+async function tables(standard: Standard, form: 'xlsx' | 'csv'): Promise<Product> {
+  const sheets = TABLE_NAMES.map((name) => ({ name: TABLES[name].title, rows: tableRows(standard, name) }));
+  const file = fileName(standard, 'tables');
+  if (form === 'xlsx')
+    return { file: `${file}.xlsx`, mime: XLSX, bytes: await writeSpreadsheet(sheets), leftOut: [] };
+  const files = sheets.map(({ name, rows }) => [`${name}.csv`, strToU8(writeDelimited(rows))] as const);
+  return {
+    file: `${file}.zip`,
+    mime: 'application/zip',
+    bytes: zipSync(Object.fromEntries(files)),
+    leftOut: [],
   };
 }
 

@@ -1,7 +1,7 @@
 import type ExcelJs from 'exceljs';
 import { fail, ok, type Result } from '../core/result';
 
-/** Larger tables are not a register of layers. */
+/** Larger tables are no definitions of a standard. */
 const MOST_ROWS = 20_000;
 
 /** Loaded when it is first wanted: it is large, and most requests do without it. */
@@ -10,12 +10,20 @@ async function workbook(): Promise<ExcelJs.Workbook> {
   return new excel.Workbook();
 }
 
-/** A workbook of one sheet: the first row are heads that stay in sight. */
-export async function writeSpreadsheet(
-  name: string,
-  rows: readonly (readonly string[])[],
-): Promise<Uint8Array> {
+export interface Sheet {
+  readonly name: string;
+  /** The first row are the heads. */
+  readonly rows: readonly (readonly string[])[];
+}
+
+/** A workbook: the heads and the names stay in sight. */
+export async function writeSpreadsheet(sheets: readonly Sheet[]): Promise<Uint8Array> {
   const book = await workbook();
+  for (const sheet of sheets) addSheet(book, sheet);
+  return new Uint8Array(await book.xlsx.writeBuffer());
+}
+
+function addSheet(book: ExcelJs.Workbook, { name, rows }: Sheet): void {
   const sheet = book.addWorksheet(name.slice(0, 31).replace(/[\\/?*[\]:]/g, '-'), {
     views: [{ state: 'frozen', ySplit: 1, xSplit: 1 }],
   });
@@ -28,11 +36,10 @@ export async function writeSpreadsheet(
     // Names such as 1-2 or 007 stay what they are.
     column.numFmt = '@';
   }
-  return new Uint8Array(await book.xlsx.writeBuffer());
 }
 
-/** The cells of a workbook's first sheet as text. */
-export async function readSpreadsheet(bytes: Uint8Array): Promise<Result<string[][]>> {
+/** The cells of a workbook's sheet of a name as text; of its first one when none has that name. */
+export async function readSpreadsheet(bytes: Uint8Array, name = ''): Promise<Result<string[][]>> {
   const book = await workbook();
   try {
     await book.xlsx.load(Buffer.from(bytes) as unknown as Parameters<typeof book.xlsx.load>[0]);
@@ -43,9 +50,10 @@ export async function readSpreadsheet(bytes: Uint8Array): Promise<Result<string[
       'Save it as .xlsx or .csv, and choose that file.',
     );
   }
-  const [sheet] = book.worksheets;
+  const wanted = name.toLowerCase();
+  const sheet = book.worksheets.find((one) => one.name.toLowerCase() === wanted) ?? book.worksheets[0];
   if (!sheet || sheet.rowCount === 0)
-    return fail('empty', 'The spreadsheet is empty.', 'Choose one whose first sheet has the layers.');
+    return fail('empty', 'The spreadsheet is empty.', 'Choose one whose first sheet has the table.');
   if (sheet.rowCount > MOST_ROWS)
     return fail('too-large', `The sheet has ${sheet.rowCount} rows.`, `Keep at most ${MOST_ROWS}.`);
   const rows: string[][] = [];

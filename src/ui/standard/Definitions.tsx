@@ -2,6 +2,7 @@
 
 import { type ReactNode, useState } from 'react';
 import { toast } from 'sonner';
+import type { TableName } from '@/core/exchange/tables/tables';
 import type { ComparableKind } from '@/core/standard/differences';
 import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
@@ -9,6 +10,7 @@ import { cell, cellHead } from '../kit/Page';
 import { Compare } from './Compare';
 import { History } from './History';
 import { Beside, EditorHead } from './parts';
+import { TableTools } from './TableTools';
 import { type OnFile, type Save, sayOnFile } from './types';
 
 export interface Column<T> {
@@ -51,6 +53,9 @@ interface Props<T extends { readonly name: string }> {
   readonly onFile?: OnFile;
   readonly wide?: boolean;
   readonly toolbar?: ReactNode;
+  /** The table that the kind can be had as. */
+  readonly table: TableName;
+  readonly edition: number;
 }
 
 /** A kind of definition: a table of how each prints, with an editor beside it that follows each keystroke. */
@@ -83,33 +88,38 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
         )
       }
     >
-      {(editable || about || toolbar) && (
-        <div className="flex min-h-12 flex-wrap items-center gap-3 border-b border-hairline bg-plate px-6 py-2">
-          {editable && (
-            <Button look="main" onClick={() => setMade(blank)}>
-              Add {noun}
-            </Button>
-          )}
-          {editable && free.length > 0 && (
-            <select
-              aria-label="Add a ready one"
-              value=""
-              onChange={(event) => {
-                const preset = free.find(({ name }) => name === event.target.value);
-                if (preset) setMade(preset);
-              }}
-              className="h-8 rounded-md border border-rule bg-white px-2 text-[13px]"
-            >
-              <option value="">Add a ready one …</option>
-              {free.map(({ name }) => (
-                <option key={name}>{name}</option>
-              ))}
-            </select>
-          )}
-          {toolbar}
-          {about && <p className="text-[13px] text-ink-2">{about}</p>}
-        </div>
-      )}
+      <div className="flex min-h-12 flex-wrap items-center gap-3 border-b border-hairline bg-plate px-6 py-2">
+        {editable && (
+          <Button look="main" onClick={() => setMade(blank)}>
+            Add {noun}
+          </Button>
+        )}
+        {editable && free.length > 0 && (
+          <select
+            aria-label="Add a ready one"
+            value=""
+            onChange={(event) => {
+              const preset = free.find(({ name }) => name === event.target.value);
+              if (preset) setMade(preset);
+            }}
+            className="h-8 rounded-md border border-rule bg-white px-2 text-[13px]"
+          >
+            <option value="">Add a ready one …</option>
+            {free.map(({ name }) => (
+              <option key={name}>{name}</option>
+            ))}
+          </select>
+        )}
+        {toolbar}
+        {about && <p className="text-[13px] text-ink-2">{about}</p>}
+        <TableTools
+          kind={props.table}
+          standard={props.standard}
+          edition={props.edition}
+          editable={editable}
+          save={props.save}
+        />
+      </div>
       <div className="min-h-0 flex-1 overflow-auto bg-white">
         {list.length === 0 ? (
           <p className="px-6 py-4 text-ink-2">

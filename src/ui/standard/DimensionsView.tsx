@@ -37,20 +37,13 @@ import { count } from '../kit/say';
 import { Definitions, type FormProps } from './Definitions';
 import { Setting } from './DimensionSettingField';
 import { NotesAndClause, ScaleChoice } from './fields';
-import type { OnFile, Save } from './types';
+import type { ViewProps } from './types';
 
 const BLANK: StandardDimensionStyle = { name: '', use: '', base: null, settings: {}, clause: '', notes: '' };
 const SCALES = reductions(1, 500);
 
-interface Props {
-  readonly standard: Standard;
-  readonly editable: boolean;
-  readonly save: Save;
-  readonly onFile?: OnFile;
-}
-
 /** Dimension styles: each drawn at its true size, every setting beside the part of the picture that it changes. */
-export function DimensionsView({ standard, editable, save, onFile }: Props) {
+export function DimensionsView({ standard, edition, editable, save, onFile }: ViewProps) {
   return (
     <Definitions<StandardDimensionStyle>
       wide
@@ -58,6 +51,8 @@ export function DimensionsView({ standard, editable, save, onFile }: Props) {
       editable={editable}
       save={save}
       onFile={onFile}
+      table="dimension-styles"
+      edition={edition}
       noun="a dimension style"
       kind="dimension style"
       list={standard.dimensions}
@@ -121,13 +116,13 @@ function Small({ standard, style }: { standard: Standard; style: StandardDimensi
       label={`${style.name}, as it prints`}
       parts={[
         ...linearFigure(v, lettering, [0, 0], [22, 0], 0, 8, 2200),
-        ...radiusFigure(v, lettering, [36, 4], 6, 30, 600),
+        ...radiusFigure(v, lettering, [36, 4], 6, 20, 600),
       ]}
       object={[[-1, 0, 24, 0]]}
       circles={[{ at: [36, 4], radius: 6 }]}
       lettering={lettering}
       elementsOf={elementsOf(standard)}
-      box={[-4, -3, 68, 22]}
+      box={[-4, -3, 71, 20]}
     />
   );
 }

@@ -34,6 +34,13 @@ const PRODUCTS = [
       ['specimen-dxf', 'DXF'],
     ],
   },
+  {
+    about: 'Every definition in tables, one for each kind',
+    forms: [
+      ['tables-xlsx', 'XLSX'],
+      ['tables-csv', 'CSV'],
+    ],
+  },
 ] as const;
 
 interface Props {

@@ -17,7 +17,7 @@ import { Choice, Field, Tick } from '../kit/Field';
 import { FillSwatch } from '../kit/FillSwatch';
 import { Definitions, type FormProps } from './Definitions';
 import { LayerChoice, NotesAndClause, NumberInput, ScaleChoice } from './fields';
-import type { OnFile, Save } from './types';
+import type { ViewProps } from './types';
 
 const SCALES = reductions(1, 200);
 const LINE: FillLine = { angleDeg: 45, originMm: [0, 0], spacingMm: 3, shiftMm: 0, dashesMm: [] };
@@ -29,23 +29,15 @@ const BLANK: StandardFill = {
 };
 
 /** Fills by material, each in a swatch with a bar to measure it by. */
-export function FillsView({
-  standard,
-  editable,
-  save,
-  onFile,
-}: {
-  standard: Standard;
-  editable: boolean;
-  save: Save;
-  onFile?: OnFile;
-}) {
+export function FillsView({ standard, edition, editable, save, onFile }: ViewProps) {
   return (
     <Definitions<StandardFill>
       standard={standard}
       editable={editable}
       save={save}
       onFile={onFile}
+      table="fills"
+      edition={edition}
       noun="a fill"
       kind="fill"
       list={standard.fills}

@@ -5,15 +5,15 @@ import { useMemo, useRef, useState } from 'react';
 import type { StrokeLook } from '@/core/audit/finding';
 import { hexOf, rgbOf } from '@/core/drawing/colour';
 import { findLinetype, type Standard, type StandardLayer } from '@/core/standard/standard';
-import { Button, buttonClass } from '../kit/Button';
+import { Button } from '../kit/Button';
 import { Nothing } from '../kit/Page';
 import { Scroller } from '../kit/Scroller';
 import { Stroke } from '../kit/Stroke';
 import { BulkEditor } from './BulkEditor';
 import { LayerEditor } from './LayerEditor';
-import { LayerTableDialog } from './LayerTableDialog';
 import { Beside } from './parts';
-import type { OnFile, Save } from './types';
+import { TableTools } from './TableTools';
+import type { ViewProps } from './types';
 
 const COLUMNS = 'grid grid-cols-[8.5rem_9rem_minmax(8rem,1fr)_5.5rem_6.5rem_4rem_3rem] items-center gap-3';
 
@@ -25,22 +25,8 @@ export const lookOf = (standard: Standard, layer: StandardLayer): StrokeLook => 
 });
 
 /** The register of layers: a stroke as it prints, what belongs on it, and its properties. */
-export function LayersView({
-  standard,
-  edition,
-  editable,
-  save,
-  onFile,
-}: {
-  standard: Standard;
-  /** Number by which the edition is asked for. */
-  edition: number;
-  editable: boolean;
-  save: Save;
-  onFile?: OnFile;
-}) {
+export function LayersView({ standard, edition, editable, save, onFile }: ViewProps) {
   const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
-  const [taking, setTaking] = useState(false);
   const [discipline, setDiscipline] = useState('');
   const [chosen, setChosen] = useState<string | 'new' | null>(
     standard.layers[0]?.name ?? (editable ? 'new' : null),
@@ -117,26 +103,13 @@ export function LayersView({
             ))}
           </select>
         )}
-        <span className="ml-auto flex gap-2">
-          <a className={buttonClass('quiet')} href={`/api/standard/${edition}/layers?as=xlsx`} download>
-            XLSX
-          </a>
-          <a className={buttonClass('quiet')} href={`/api/standard/${edition}/layers?as=csv`} download>
-            CSV
-          </a>
-          {editable && (
-            <>
-              <Button onClick={() => setTaking(true)}>From a table …</Button>
-              <Button look="main" onClick={() => setChosen('new')}>
-                Add a layer
-              </Button>
-            </>
-          )}
-        </span>
+        <TableTools kind="layers" standard={standard} edition={edition} editable={editable} save={save} />
+        {editable && (
+          <Button look="main" onClick={() => setChosen('new')}>
+            Add a layer
+          </Button>
+        )}
       </div>
-      {editable && (
-        <LayerTableDialog open={taking} onOpenChange={setTaking} standard={standard} save={save} />
-      )}
       <div className="flex h-8 shrink-0 items-center gap-3 border-y border-rule bg-shade px-4 text-[12.5px] text-ink-2">
         {editable && (
           <input

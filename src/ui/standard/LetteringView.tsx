@@ -23,7 +23,8 @@ import { Compare } from './Compare';
 import { FACE_NAMES, NotesAndClause } from './fields';
 import { History } from './History';
 import { Beside, EditorHead } from './parts';
-import { type OnFile, type Save, sayOnFile } from './types';
+import { TableTools } from './TableTools';
+import { type OnFile, sayOnFile, type ViewProps } from './types';
 
 const SAMPLE = 'Quay wall ⌀240 ±0.5';
 const SCALES = reductions(20, 500);
@@ -42,15 +43,8 @@ const BLANK: StandardTextStyle = {
   notes: '',
 };
 
-interface Props {
-  readonly standard: Standard;
-  readonly editable: boolean;
-  readonly save: Save;
-  readonly onFile?: OnFile;
-}
-
 /** Text styles at their true size, the permitted heights, and the smallest height on each sheet. */
-export function LetteringView({ standard, editable, save, onFile }: Props) {
+export function LetteringView({ standard, edition, editable, save, onFile }: ViewProps) {
   const { lettering } = standard;
   /** Index of the style in the editor; one past the last for a new one; null for heights and sheets. */
   const [chosen, setChosen] = useState<number | null>(null);
@@ -77,13 +71,20 @@ export function LetteringView({ standard, editable, save, onFile }: Props) {
         )
       }
     >
-      {editable && (
-        <div className="border-b border-hairline bg-plate px-6 py-2">
+      <div className="flex min-h-12 items-center border-b border-hairline bg-plate px-6 py-2">
+        {editable && (
           <Button look="main" onClick={() => setChosen(lettering.styles.length)}>
             Add a text style
           </Button>
-        </div>
-      )}
+        )}
+        <TableTools
+          kind="text-styles"
+          standard={standard}
+          edition={edition}
+          editable={editable}
+          save={save}
+        />
+      </div>
       <div className="min-h-0 flex-1 overflow-auto bg-white">
         {lettering.styles.length === 0 && (
           <p className="px-6 py-4 text-ink-2">

@@ -27,21 +27,14 @@ import { LinePaths } from '../kit/LinePaths';
 import { Definitions, type FormProps } from './Definitions';
 import { NameLines, NotesAndClause, NumberInput, ScaleChoice } from './fields';
 import { LineMarksDialog } from './LineMarksDialog';
-import type { OnFile, Save } from './types';
-
-interface Props {
-  readonly standard: Standard;
-  readonly editable: boolean;
-  readonly save: Save;
-  readonly onFile?: OnFile;
-}
+import type { Save, ViewProps } from './types';
 
 /** A word before anything is said of it. */
 const PLAIN_WORD: LineWord = { element: 0, text: '', heightMm: 1.2, style: '', offsetMm: 0, upright: false };
 const BLANK = lineOf({ name: '', elementsMm: [6, -1.5] });
 
 /** Linetypes as sequences of dashes, gaps and dots with words and symbols, drawn at true size. */
-export function LinetypesView({ standard, editable, save, onFile }: Props) {
+export function LinetypesView({ standard, edition, editable, save, onFile }: ViewProps) {
   const [symbols, setSymbols] = useState(false);
   return (
     <>
@@ -50,6 +43,8 @@ export function LinetypesView({ standard, editable, save, onFile }: Props) {
         editable={editable}
         save={save}
         onFile={onFile}
+        table="linetypes"
+        edition={edition}
         noun="a linetype"
         kind="linetype"
         list={standard.linetypes}

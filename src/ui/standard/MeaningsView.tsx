@@ -9,24 +9,18 @@ import { Field } from '../kit/Field';
 import { Stroke } from '../kit/Stroke';
 import { Definitions, type FormProps } from './Definitions';
 import { LinetypeChoice, NotesAndClause, RoleChoice } from './fields';
-import type { Save } from './types';
+import type { ViewProps } from './types';
 
 /** What lines mean to the person who reads them, and how that is drawn. */
-export function MeaningsView({
-  standard,
-  editable,
-  save,
-}: {
-  standard: Standard;
-  editable: boolean;
-  save: Save;
-}) {
+export function MeaningsView({ standard, edition, editable, save }: ViewProps) {
   const first = standard.linetypes[0]?.name ?? 'Continuous';
   return (
     <Definitions<LineMeaning>
       standard={standard}
       editable={editable}
       save={save}
+      table="meanings"
+      edition={edition}
       noun="a meaning"
       kind="meaning"
       list={standard.meanings}

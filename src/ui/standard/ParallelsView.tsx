@@ -8,7 +8,7 @@ import { Button } from '../kit/Button';
 import { Choice, Field } from '../kit/Field';
 import { Definitions, type FormProps } from './Definitions';
 import { LinetypeChoice, NotesAndClause, NumberInput } from './fields';
-import type { OnFile, Save } from './types';
+import type { ViewProps } from './types';
 
 const PX_PER_MM = 96 / 25.4;
 const BLANK: StandardParallelSet = {
@@ -26,23 +26,15 @@ const BLANK: StandardParallelSet = {
 };
 
 /** Sets of parallel lines: walls, kerbs, ducts. Offsets are mm in the model. */
-export function ParallelsView({
-  standard,
-  editable,
-  save,
-  onFile,
-}: {
-  standard: Standard;
-  editable: boolean;
-  save: Save;
-  onFile?: OnFile;
-}) {
+export function ParallelsView({ standard, edition, editable, save, onFile }: ViewProps) {
   return (
     <Definitions<StandardParallelSet>
       standard={standard}
       editable={editable}
       save={save}
       onFile={onFile}
+      table="parallels"
+      edition={edition}
       noun="a parallel-line set"
       kind="parallel-line set"
       list={standard.parallels}

@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { Fragment, useEffect, useEffectEvent, useState } from 'react';
+import { Fragment, useEffect, useEffectEvent, useState, useSyncExternalStore } from 'react';
 import { toast } from 'sonner';
 import type { RuleMeta } from '@/core/audit/rule';
 import type { UsesOnFile } from '@/core/inspect/uses';
@@ -15,7 +15,7 @@ import { isTyping } from '../kit/typing';
 import { DimensionsView } from './DimensionsView';
 import { EditionsView } from './EditionsView';
 import { FillsView } from './FillsView';
-import { changed, keep, keptHistory, redone, undone } from './history';
+import { changed, type History, type Kept, keep, keptOf, noHistory, onKept, redone, undone } from './history';
 import { LayersView } from './LayersView';
 import { LearnView } from './LearnView';
 import { LetteringView } from './LetteringView';
@@ -60,8 +60,17 @@ const VIEWS = [
 /** The office's standard: its definitions as they print, and its editions. */
 export function StandardPlace({ editions, shown, before, view, rules, drawings, uses }: Props) {
   const router = useRouter();
-  const [standard, setStandard] = useState<Standard>(shown.standard);
-  const [history, setHistory] = useState(() => keptHistory(shown.id, shown.version));
+  const [given] = useState<Kept>({
+    standard: shown.standard,
+    history: noHistory(shown.version),
+    changedAt: shown.changedAt,
+  });
+  const own = useSyncExternalStore(
+    onKept,
+    () => keptOf(shown),
+    () => undefined,
+  );
+  const { standard, history } = own ?? given;
   const [stepping, setStepping] = useState(false);
   const [steps, setSteps] = useState(0);
   const draft = editions.find((edition) => edition.state === 'draft');
@@ -73,10 +82,7 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
       method: 'PUT',
       body: { version: history.version, standard: next },
     });
-    if (answer.ok) {
-      setStandard(answer.value.edition.standard);
-      return answer.value.edition;
-    }
+    if (answer.ok) return answer.value.edition;
     const faults = (answer.body as { faults?: readonly FieldFault[] } | null)?.faults;
     if (answer.status === 409 || !faults)
       toast.error(faults?.[0]?.message ?? answer.problem.message, {
@@ -85,12 +91,18 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
     return faults ?? [{ where: '', path: [], message: answer.problem.message }];
   };
 
+  const keepSaved = (saved: EditionView, next: History): void =>
+    keep(shown.id, { standard: saved.standard, history: next, changedAt: saved.changedAt });
+
   const save: Save = async (next) => {
     const answer = await put(next);
     if (!('version' in answer)) return answer;
-    if (differences(standard, answer.standard).length > 0)
-      setHistory(keep(shown.id, changed(history, standard, answer.version)));
-    else setHistory(keep(shown.id, { ...history, version: answer.version }));
+    keepSaved(
+      answer,
+      differences(standard, answer.standard).length > 0
+        ? changed(history, standard, answer.version)
+        : { ...history, version: answer.version },
+    );
     return [];
   };
 
@@ -101,7 +113,7 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
     const answer = await put(target);
     setStepping(false);
     if (!('version' in answer)) return;
-    setHistory(keep(shown.id, (direction < 0 ? undone : redone)(history, standard, answer.version)));
+    keepSaved(answer, (direction < 0 ? undone : redone)(history, standard, answer.version));
     // The views begin anew: their forms hold what was before the step.
     setSteps(steps + 1);
     const changes = differences(standard, target);
@@ -218,23 +230,43 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
         {view === 'pens' ? (
           <PensView standard={standard} editable={editable} save={save} />
         ) : view === 'linetypes' ? (
-          <LinetypesView standard={standard} editable={editable} save={save} onFile={uses.linetype} />
+          <LinetypesView
+            standard={standard}
+            edition={shown.id}
+            editable={editable}
+            save={save}
+            onFile={uses.linetype}
+          />
         ) : view === 'lettering' ? (
-          <LetteringView standard={standard} editable={editable} save={save} onFile={uses['text style']} />
+          <LetteringView
+            standard={standard}
+            edition={shown.id}
+            editable={editable}
+            save={save}
+            onFile={uses['text style']}
+          />
         ) : view === 'dimensions' ? (
           <DimensionsView
             standard={standard}
+            edition={shown.id}
             editable={editable}
             save={save}
             onFile={uses['dimension style']}
           />
         ) : view === 'meanings' ? (
-          <MeaningsView standard={standard} editable={editable} save={save} />
+          <MeaningsView standard={standard} edition={shown.id} editable={editable} save={save} />
         ) : view === 'fills' ? (
-          <FillsView standard={standard} editable={editable} save={save} onFile={uses.fill} />
+          <FillsView
+            standard={standard}
+            edition={shown.id}
+            editable={editable}
+            save={save}
+            onFile={uses.fill}
+          />
         ) : view === 'parallels' ? (
           <ParallelsView
             standard={standard}
+            edition={shown.id}
             editable={editable}
             save={save}
             onFile={uses['parallel-line set']}

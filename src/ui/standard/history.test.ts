@@ -1,5 +1,5 @@
 import { blankStandard } from '@/core/standard/standard';
-import { changed, keep, keptHistory, noHistory, redone, undone } from './history';
+import { changed, keep, keptOf, noHistory, onKept, redone, undone } from './history';
 
 const a = blankStandard('A');
 const b = blankStandard('B');
@@ -24,9 +24,26 @@ describe('steps of drafting', () => {
   });
 
   it('are forgotten once the draft was changed elsewhere', () => {
-    keep(7, changed(noHistory(1), a, 2));
-    expect(keptHistory(7, 2).past).toEqual([a]);
-    expect(keptHistory(7, 3)).toEqual(noHistory(3));
-    expect(keptHistory(8, 2)).toEqual(noHistory(2));
+    const saved = { standard: b, history: changed(noHistory(1), a, 2), changedAt: '2026-03-01T10:00:00Z' };
+    const shown = { id: 7, version: 2, changedAt: saved.changedAt };
+    keep(7, saved);
+    expect(keptOf(shown)).toBe(saved);
+    expect(keptOf({ ...shown, version: 3, changedAt: '2026-03-01T10:00:05Z' })).toBeUndefined();
+    expect(keptOf({ ...shown, id: 8 })).toBeUndefined();
+    // A view that the server made just before the step was saved goes on with what was saved.
+    expect(keptOf({ ...shown, version: 1, changedAt: '2026-03-01T09:59:58Z' })).toBe(saved);
+    // Another draft that took the place of a discarded one is none of them.
+    expect(keptOf({ ...shown, version: 1, changedAt: '2026-03-01T11:00:00Z' })).toBeUndefined();
+    expect(keptOf({ ...shown, changedAt: '2026-03-01T11:00:00Z' })).toBeUndefined();
+  });
+
+  it('are told to every view of the page, until it is left', () => {
+    let told = 0;
+    const leave = onKept(() => told++);
+    keep(9, { standard: a, history: noHistory(1), changedAt: '' });
+    expect(told).toBe(1);
+    leave();
+    keep(9, { standard: a, history: noHistory(2), changedAt: '' });
+    expect(told).toBe(1);
   });
 });

@@ -31,16 +31,44 @@ export const redone = (history: History, was: Standard, version: number): Histor
   version,
 });
 
-// Kept while the page is open: going from one view to the next does not lose the steps.
-const kept = new Map<number, History>();
+/** A draft as this page last saved it, with its steps. */
+export interface Kept {
+  readonly standard: Standard;
+  readonly history: History;
+  /** When the server saved it. */
+  readonly changedAt: string;
+}
 
-export const keep = (edition: number, history: History): History => {
-  kept.set(edition, history);
-  return history;
-};
+// Kept while the page is open: going from one view to the next does not lose the steps, and a step that ends while the
+// next view is being opened reaches that view too.
+const kept = new Map<number, Kept>();
+const listeners = new Set<() => void>();
 
-/** Steps of this page on a draft; none when the draft has been changed elsewhere since, so that nothing of it is undone. */
-export function keptHistory(edition: number, version: number): History {
-  const history = kept.get(edition);
-  return history?.version === version ? history : noHistory(version);
+export function keep(edition: number, next: Kept): void {
+  kept.set(edition, next);
+  for (const listener of listeners) listener();
+}
+
+/** Tells of every {@link keep}; answers with what ends it. */
+export function onKept(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+interface Shown {
+  readonly id: number;
+  readonly version: number;
+  readonly changedAt: string;
+}
+
+/**
+ * What this page saved of an edition, where that is at least as new as what the server gave the page. Undefined when
+ * the draft has been changed elsewhere since, so that nothing of that is undone.
+ */
+export function keptOf({ id, version, changedAt }: Shown): Kept | undefined {
+  const own = kept.get(id);
+  if (!own) return undefined;
+  const same = own.history.version === version && own.changedAt === changedAt;
+  const newer = own.history.version > version && own.changedAt >= changedAt;
+  return same || newer ? own : undefined;
 }

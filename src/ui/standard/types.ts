@@ -34,6 +34,17 @@ export function sayOnFile(onFile: OnFile | undefined, name: string): string {
     : 'On no object of the drawings on file.';
 }
 
+/** What the view of a kind of definition is given. */
+export interface ViewProps {
+  readonly standard: Standard;
+  /** Number by which the edition is asked for. */
+  readonly edition: number;
+  readonly editable: boolean;
+  readonly save: Save;
+  /** What the drawings on file use. */
+  readonly onFile?: OnFile;
+}
+
 /** Saves a changed standard; answers with what is wrong, by path, or with nothing when it is saved. */
 export type Save = (next: Standard) => Promise<readonly FieldFault[]>;
 

@@ -3,15 +3,16 @@ import { readSpreadsheet } from '@/server/spreadsheet';
 
 const MOST_BYTES = 10_000_000;
 
-/** The cells of a spreadsheet's first sheet; nothing is stored. */
+/** The cells of a spreadsheet's sheet, `?sheet=Layers` or the first one; nothing is stored. */
 export async function POST(request: Request): Promise<Response> {
   const refused = refusedUpload(
     request,
     MOST_BYTES,
     'A spreadsheet of this size is not taken in.',
-    'Keep only the sheet with the layers.',
+    'Keep only the sheet with the table.',
   );
   if (refused) return refused;
-  const read = await readSpreadsheet(new Uint8Array(await request.arrayBuffer()));
+  const sheet = new URL(request.url).searchParams.get('sheet') ?? '';
+  const read = await readSpreadsheet(new Uint8Array(await request.arrayBuffer()), sheet);
   return resultResponse(read.ok ? { ok: true, value: { rows: read.value } } : read);
 }

@@ -3,10 +3,10 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { readDelimited } from '@/core/exchange/delimited';
-import { type CellFault, layersFromRows } from '@/core/exchange/layer-table';
+import { type CellFault, fromRows, TABLES, type TableName } from '@/core/exchange/tables/tables';
 import { differences } from '@/core/standard/differences';
-import type { FieldFault, Standard, StandardLayer } from '@/core/standard/standard';
-import { Button } from '../kit/Button';
+import type { FieldFault, Standard } from '@/core/standard/standard';
+import { Button, buttonClass } from '../kit/Button';
 import { Dialog, DialogFoot } from '../kit/Dialog';
 import { FilePick } from '../kit/FilePick';
 import { cell, cellHead } from '../kit/Page';
@@ -14,17 +14,54 @@ import { count } from '../kit/say';
 import type { Save } from './types';
 
 interface Props {
-  readonly open: boolean;
-  readonly onOpenChange: (open: boolean) => void;
+  readonly kind: TableName;
   readonly standard: Standard;
+  /** Number by which the edition is asked for. */
+  readonly edition: number;
+  readonly editable: boolean;
   readonly save: Save;
+}
+
+/** A kind of definition to a spreadsheet, and back from one. */
+export function TableTools({ kind, standard, edition, editable, save }: Props) {
+  const [taking, setTaking] = useState(false);
+  const as = (form: string): string => `/api/standard/${edition}/tables?of=${kind}&as=${form}`;
+  return (
+    <span className="ml-auto flex gap-2">
+      <a className={buttonClass('quiet')} href={as('xlsx')} download>
+        XLSX
+      </a>
+      <a className={buttonClass('quiet')} href={as('csv')} download>
+        CSV
+      </a>
+      {editable && (
+        <>
+          <Button onClick={() => setTaking(true)}>From a table …</Button>
+          <TableDialog open={taking} onOpenChange={setTaking} kind={kind} standard={standard} save={save} />
+        </>
+      )}
+    </span>
+  );
 }
 
 /** Differences that are listed before a table is taken over; more are only counted. */
 const MOST_LISTED = 200;
 
-/** Takes in layers from a table: pasted, CSV or XLSX. What would change is seen before anything is. */
-export function LayerTableDialog({ open, onOpenChange, standard, save }: Props) {
+/** Takes in definitions from a table: pasted, CSV or XLSX. What would change is seen before anything is. */
+function TableDialog({
+  open,
+  onOpenChange,
+  kind,
+  standard,
+  save,
+}: {
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  kind: TableName;
+  standard: Standard;
+  save: Save;
+}) {
+  const { title, one, columns } = TABLES[kind];
   const [text, setText] = useState('');
   const [rows, setRows] = useState<readonly (readonly string[])[] | null>(null);
   const [problem, setProblem] = useState('');
@@ -37,7 +74,7 @@ export function LayerTableDialog({ open, onOpenChange, standard, save }: Props) 
       setRows(readDelimited(await file.text()));
       return;
     }
-    const answer = await fetch('/api/standard/table', {
+    const answer = await fetch(`/api/standard/table?sheet=${encodeURIComponent(title)}`, {
       method: 'POST',
       body: await file.arrayBuffer(),
     }).catch(() => null);
@@ -52,24 +89,24 @@ export function LayerTableDialog({ open, onOpenChange, standard, save }: Props) 
       );
   };
 
-  const read = rows === null ? null : layersFromRows(standard, rows);
-  const layers: StandardLayer[] | null = read && 'layers' in read ? read.layers : null;
+  const read = rows === null ? null : fromRows(standard, kind, rows);
+  const next = read && 'standard' in read ? read.standard : null;
   const faults: readonly CellFault[] = read && 'faults' in read ? read.faults : [];
-  const changes = layers ? differences(standard, { ...standard, layers }) : [];
-  const close = (next: boolean): void => {
-    onOpenChange(next);
-    if (next) return;
+  const changes = next ? differences(standard, next) : [];
+  const close = (stays: boolean): void => {
+    onOpenChange(stays);
+    if (stays) return;
     setRows(null);
     setText('');
     setProblem('');
     setWrong([]);
   };
   const store = async (): Promise<void> => {
-    if (!layers) return;
-    const refused = await save({ ...standard, layers });
+    if (!next) return;
+    const refused = await save(next);
     setWrong(refused);
     if (refused.length > 0) return;
-    toast(`${count(new Set(changes.map(({ name }) => name)).size, 'layer')} taken over into the draft.`);
+    toast(`${count(new Set(changes.map(({ name }) => name)).size, one)} taken over into the draft.`);
     close(false);
   };
 
@@ -78,8 +115,8 @@ export function LayerTableDialog({ open, onOpenChange, standard, save }: Props) 
       wide
       open={open}
       onOpenChange={close}
-      title="Layers from a table"
-      about="Paste rows from a spreadsheet, or choose a CSV or XLSX. The first row names the columns; layers that it does not name stay."
+      title={`${title} from a table`}
+      about="Paste rows from a spreadsheet, or choose a CSV or XLSX. The first row names the columns; definitions that it does not name stay."
     >
       <div className="max-h-[60vh] overflow-auto px-5 py-4">
         {rows === null ? (
@@ -87,7 +124,10 @@ export function LayerTableDialog({ open, onOpenChange, standard, save }: Props) 
             <textarea
               rows={8}
               aria-label="Rows to take in"
-              placeholder={'Name\tColour\tWidth, mm\nA-WALL\t7\t0.5'}
+              placeholder={columns
+                .slice(0, 4)
+                .map(({ head }) => head)
+                .join('\t')}
               value={text}
               onChange={(event) => setText(event.target.value)}
               className="figures w-full rounded-md border border-rule bg-white px-2 py-1 text-[13px]"
@@ -117,7 +157,7 @@ export function LayerTableDialog({ open, onOpenChange, standard, save }: Props) 
               </p>
             )}
             <Table
-              heads={['Layer', 'Setting', 'Is', 'Will be']}
+              heads={['Name', 'Setting', 'Is', 'Will be']}
               rows={changes
                 .slice(0, MOST_LISTED)
                 .map(({ name, setting, before, after }) => [
@@ -161,7 +201,7 @@ export function LayerTableDialog({ open, onOpenChange, standard, save }: Props) 
             >
               Back
             </Button>
-            <Button look="main" disabled={!layers || changes.length === 0} onClick={() => void store()}>
+            <Button look="main" disabled={!next || changes.length === 0} onClick={() => void store()}>
               {faults.length > 0
                 ? `${count(faults.length, 'cell')} to mend`
                 : `Take over ${count(changes.length, 'change')}`}

@@ -1,0 +1,33 @@
+import { writeDelimited } from '@/core/exchange/delimited';
+import { TABLE_NAMES, TABLES, tableRows } from '@/core/exchange/tables/tables';
+import { edition } from '@/server/editions';
+import { attachment, idOf, noEdition, problemResponse } from '@/server/http';
+import { writeSpreadsheet } from '@/server/spreadsheet';
+
+/** A kind of definition of an edition as a table: `?of=layers&as=xlsx`, or CSV. */
+export async function GET(
+  request: Request,
+  { params }: { params: Promise<{ id: string }> },
+): Promise<Response> {
+  const id = idOf((await params).id);
+  const found = id === null ? null : edition(id);
+  if (!found) return noEdition();
+  const query = new URL(request.url).searchParams;
+  const kind = TABLE_NAMES.find((name) => name === query.get('of'));
+  if (!kind)
+    return problemResponse({
+      code: 'bad-request',
+      message: `There is no table of “${query.get('of') ?? ''}”.`,
+      action: `Ask for one of ${TABLE_NAMES.join(', ')}.`,
+    });
+  const rows = tableRows(found.standard, kind);
+  const { title } = TABLES[kind];
+  const name = `${found.standard.name} ${found.label} ${title.toLowerCase()}`;
+  if (query.get('as') === 'xlsx')
+    return attachment(
+      await writeSpreadsheet([{ name: title, rows }]),
+      'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+      `${name}.xlsx`,
+    );
+  return attachment(writeDelimited(rows), 'text/csv; charset=utf-8', `${name}.csv`);
+}

@@ -1,0 +1,88 @@
+import { hexOf } from '../../drawing/colour';
+import { OBJECT_KINDS, type ObjectKind } from '../../drawing/kinds';
+import { layerOf, type OwnProperty, PROPERTIES, type StandardLayer } from '../../standard/standard';
+import { columnsOf, partsOf, type TableKind } from './column';
+
+const { text, yes } = columnsOf<StandardLayer>();
+
+function colour(cell: string, now: StandardLayer): StandardLayer | string {
+  const clean = cell.trim().replace(/^colou?r\s+/i, '');
+  if (/^#[0-9a-f]{6}$/i.test(clean)) return { ...now, colour: { rgb: Number.parseInt(clean.slice(1), 16) } };
+  const number = Number(clean);
+  if (clean !== '' && Number.isInteger(number) && number >= 1 && number <= 255)
+    return { ...now, colour: { number } };
+  return `“${cell}” is no colour: 1 to 255, or #rrggbb`;
+}
+
+function width(cell: string, now: StandardLayer): StandardLayer | string {
+  const clean = cell
+    .trim()
+    .toLowerCase()
+    .replace(/\s*mm$/, '')
+    .replace(',', '.');
+  if (clean === '' || clean === 'default') return { ...now, widthMm: null };
+  const widthMm = Number(clean);
+  return Number.isFinite(widthMm) && widthMm >= 0 ? { ...now, widthMm } : `“${cell}” is no width in mm`;
+}
+
+const wordsIn = (cell: string): string[] => partsOf(cell).map((part) => part.toLowerCase());
+
+function kinds(cell: string, now: StandardLayer): StandardLayer | string {
+  const wanted = wordsIn(cell);
+  if (wanted.length === 0 || (wanted.length === 1 && wanted[0] === 'any')) return { ...now, kinds: [] };
+  const unknown = wanted.find((kind) => !(OBJECT_KINDS as readonly string[]).includes(kind));
+  if (unknown !== undefined) return `“${unknown}” is no kind of object: ${OBJECT_KINDS.join(', ')}`;
+  return { ...now, kinds: [...new Set(wanted)] as ObjectKind[] };
+}
+
+function exceptions(cell: string, now: StandardLayer): StandardLayer | string {
+  const wanted = wordsIn(cell);
+  const unknown = wanted.find((one) => !(PROPERTIES as readonly string[]).includes(one));
+  if (unknown !== undefined) return `“${unknown}” is no property: ${PROPERTIES.join(', ')}`;
+  return { ...now, ownValuesAllowed: [...new Set(wanted)] as OwnProperty[] };
+}
+
+export const LAYER_TABLE: TableKind<StandardLayer> = {
+  key: 'layers',
+  title: 'Layers',
+  one: 'layer',
+  listOf: ({ layers }) => layers,
+  put: (standard, layers) => ({ ...standard, layers }),
+  blank: (name) => layerOf({ name }),
+  columns: [
+    text('name', 'Name', 'layer', 'layer name'),
+    text('purpose', 'What belongs on it', 'purpose', 'description'),
+    { head: 'Kinds of object', also: ['kinds'], say: (layer) => layer.kinds.join(', '), read: kinds },
+    {
+      head: 'Colour',
+      also: ['color'],
+      say: (layer) => ('rgb' in layer.colour ? hexOf(layer.colour.rgb) : String(layer.colour.number)),
+      read: colour,
+    },
+    {
+      head: 'Linetype',
+      also: ['line type'],
+      say: ({ linetype }) => linetype,
+      read: (cell, now) => ({ ...now, linetype: cell.trim() || 'Continuous' }),
+    },
+    {
+      head: 'Width, mm',
+      also: ['width', 'lineweight', 'pen'],
+      say: ({ widthMm }) => (widthMm === null ? 'default' : String(widthMm)),
+      read: width,
+    },
+    yes('prints', 'Prints', 'plots'),
+    yes('required', 'Required', 'in every drawing'),
+    {
+      head: 'Own values allowed',
+      also: ['exceptions'],
+      say: (layer) => layer.ownValuesAllowed.join(', '),
+      read: exceptions,
+    },
+    text('discipline', 'Discipline', 'trade'),
+    text('role', 'Role of its pen', 'role'),
+    text('meaning', 'Meaning', 'meaning of its lines'),
+    text('notes', 'Notes'),
+    text('clause', 'Clause'),
+  ],
+};
