@@ -100,7 +100,7 @@ const ROWS: Row[] = [
   ['C-QUAY-FEND', 'Fenders', ['symbol', ...LINES], 30, 'Continuous', 0.35],
   ['C-QUAY-FITT', 'Bollards, ladders and other quay furniture', ['symbol', ...LINES], 32, 'Continuous', 0.35],
   ['C-PAVE', 'Paving joints and kerbs', LINES, 9, 'Continuous', 0.13],
-  ['C-ROAD', 'Kerbs and lanes of the forecourt', LINES, 40, 'Continuous', 0.35],
+  ['C-ROAD', 'Kerbs and lanes of the forecourt', [...LINES, 'parallel-line set'], 40, 'Continuous', 0.35],
   ['S-CONC', 'Concrete outlines, cut', OUTLINE, 7, 'Continuous', 0.5, { role: 'cut' }],
   ['S-STEL', 'Steel outlines', OUTLINE, 150, 'Continuous', 0.35],
   [

@@ -251,7 +251,7 @@ describe('warden', () => {
     expect((await run('standard', 'diff', at('standard.json'), at('back.json'))).code).toBe(0);
     expect((await run('audit', at('template.dxf'), '--standard', at('standard.json'))).code).toBe(0);
     const old = await run('template', at('standard.json'), '--out', at('old.dxf'), '--dxf', 'R12');
-    expect(old.err).toContain('Left out, R12 has no place for it: parallel-line sets.');
+    expect(old.err).toContain('Left out of the R12 file: parallel-line sets as such: their lines are drawn');
     expect((await run('template', at('standard.json'), '--out', at('x.dxf'), '--dxf', '1999')).code).toBe(2);
   });
 

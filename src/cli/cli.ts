@@ -81,7 +81,7 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
         writeWhole(beside, shapeFile(standard.lineMarks));
         streams.err(`Its linetypes need ${beside} beside it.\n`);
       }
-      for (const one of leftOut) streams.err(`Left out, ${options.dxf} has no place for it: ${one}.\n`);
+      for (const one of leftOut) streams.err(`Left out of the ${options.dxf} file: ${one}.\n`);
     });
 
   program

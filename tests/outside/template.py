@@ -54,6 +54,7 @@ def main(path):
         "sheets": {},
         "fills": [],
         "parallels": {},
+        "placed": {},
     }
     for style in doc.dimstyles:
         values = {k: v for k, v in style.dxfattribs().items() if k not in ("handle", "owner")}
@@ -76,6 +77,19 @@ def main(path):
                     ],
                 }
             )
+        # Each set of lines as the reader draws it: where its lines and caps lie, from the middle line.
+        for mline in layout.query("MLINE"):
+            middle = mline.vertices[0].location
+            out["placed"][mline.dxf.style_name] = {
+                "layer": mline.dxf.layer,
+                "scale": mline.dxf.scale_factor,
+                "lines": [
+                    [round(e.dxf.start.y - middle.y, 9), round(e.dxf.end.y - middle.y, 9), e.dxf.color, e.dxf.linetype]
+                    for e in mline.virtual_entities()
+                    if e.dxftype() == "LINE"
+                ],
+                "arcs": sum(e.dxftype() in ("ARC", "ELLIPSE") for e in mline.virtual_entities()),
+            }
     if doc.dxfversion > "AC1009":
         for name, style in doc.mline_styles:
             out["parallels"][name] = {

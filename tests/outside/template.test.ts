@@ -45,6 +45,10 @@ interface Read {
   readonly sheets: Record<string, [number, number]>;
   readonly fills: { name: string; solid: number; scale: number; layer: string; lines: unknown[] }[];
   readonly parallels: Record<string, { elements: [number, number, string][]; flags: number }>;
+  readonly placed: Record<
+    string,
+    { layer: string; scale: number; lines: [number, number, number, string][]; arcs: number }
+  >;
 }
 
 const folder = mkdtempSync(join(tmpdir(), 'template-'));
@@ -187,6 +191,17 @@ describe('a template in 2010, read by python3-ezdxf', () => {
     // caps: a line at both ends; round at the second
     expect(read.parallels['OHW-Kerb'].flags).toBe(16 + 256);
     expect(read.parallels['OHW-Duct'].flags).toBe(1024);
+    for (const set of demoStandard.parallels) {
+      const placed = read.placed[set.name];
+      const level = placed.lines.filter(([from, to]) => from === to);
+      expect(level.map(([y]) => y)).toEqual(
+        set.lines.map(({ offsetMm }) => expect.closeTo(offsetMm * placed.scale, 6)),
+      );
+      expect(level.map(([, , colour, linetype]) => [colour, linetype])).toEqual(
+        set.lines.map(({ colour, linetype }) => [colour ?? 256, linetype || 'BYLAYER']),
+      );
+    }
+    expect(read.placed['OHW-Duct']).toMatchObject({ arcs: 1, layer: 'C-ROAD', scale: 0.05 });
   });
 });
 

@@ -240,6 +240,10 @@ export class DrawingComposer implements ComposerHost {
     return this.symbols.find((symbol) => foldName(symbol.name) === foldName(name))?.recordHandle ?? '0';
   };
 
+  parallelSetHandle(name: string): string {
+    return this.handleOf('MLINESTYLE', name);
+  }
+
   /** @param own kept in extended data of our own on the symbol's beginning */
   symbol(name: string, draw: (space: SpaceComposer) => void, own?: unknown): void {
     const made = { ...this.block(name, false, ''), own };
@@ -563,7 +567,10 @@ export class DrawingComposer implements ComposerHost {
     const bare = this.parallelSets.some(({ name }) => foldName(name) === foldName(STANDARD_SET.name))
       ? []
       : [STANDARD_SET];
-    const sets = [...bare, ...this.parallelSets].map((set) => ({ set, handle: this.handle() }));
+    const sets = [...bare, ...this.parallelSets].map((set) => ({
+      set,
+      handle: this.parallelSetHandle(set.name),
+    }));
     dictionary(
       parallelSets,
       root,

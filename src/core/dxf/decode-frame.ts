@@ -201,20 +201,40 @@ export function parallelLines(drawing: Drawing, row: number): CompoundShape {
         ...(element && !/^by(layer|block)$/i.test(element.linetype) ? { linetype: element.linetype } : {}),
       });
   }
-  // Square caps join the outermost lines at an end.
-  if (!closed && style && lineCount > 1)
-    for (const [end, wanted, suppressed] of [
-      [corners[0], style.capStart, (flags & 4) === 4],
-      [corners.at(-1)!, style.capEnd, (flags & 8) === 8],
-    ] as const) {
-      const ends = [...Array(lineCount).keys()].flatMap((line) => {
-        const at = point(end, line);
-        return at ? [{ at, offset: end.offsets[line][0] }] : [];
-      });
-      ends.sort((a, b) => a.offset - b.offset);
-      if (wanted && !suppressed && ends.length > 1)
-        parts.push({ shape: pathOf([ends[0].at, ends.at(-1)!.at]) });
+  if (closed || !style || lineCount < 2) return { type: 'compound', parts };
+  const outermost = (corner: (typeof corners)[number]): { right: Point3; left: Point3 } | null => {
+    const ends = [...Array(lineCount).keys()].flatMap((line) => {
+      const at = point(corner, line);
+      return at ? [{ at, offset: corner.offsets[line][0] }] : [];
+    });
+    ends.sort((a, b) => a.offset - b.offset);
+    return ends.length > 1 ? { right: ends[0].at, left: ends[ends.length - 1].at } : null;
+  };
+  // Caps join the outermost lines at an end, straight or half round. From right to left the way round runs against the
+  // line at its start, and with it at its end.
+  for (const [corner, straight, round, suppressed] of [
+    [corners[0], style.capStart, style.roundStart, (flags & 4) === 4],
+    [corners[corners.length - 1], style.capEnd, style.roundEnd, (flags & 8) === 8],
+  ] as const) {
+    const ends = suppressed || !(straight || round) ? null : outermost(corner);
+    if (!ends) continue;
+    if (straight) parts.push({ shape: pathOf([ends.right, ends.left]) });
+    if (round) {
+      const { vertices, ...half } = pathOf([ends.right, ends.left]);
+      const bulge = corner === corners[0] ? -1 : 1;
+      parts.push({ shape: { ...half, vertices: [{ ...vertices[0], bulge }, vertices[1]] } });
     }
+  }
+  if (style.fillColour !== null) {
+    const edges = corners.map(outermost).filter((edge) => edge !== null);
+    const points = [...edges.map(({ left }) => left), ...edges.map(({ right }) => right).reverse()];
+    // Under its lines: what is drawn first lies at the bottom.
+    if (points.length > 3)
+      parts.unshift({
+        shape: { type: 'polygon', points, system: IDENTITY_SPACE },
+        colour: { number: style.fillColour },
+      });
+  }
   return { type: 'compound', parts };
 }
 

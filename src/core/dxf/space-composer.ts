@@ -38,6 +38,8 @@ export interface ComposerHost {
   ): string;
   /** Objects carry data of our own: their application must be in the file. */
   usesOwnData?(): void;
+  /** Handle of a set of parallel lines by its name. */
+  parallelSetHandle?(name: string): string;
 }
 
 /** Records of the space being drawn in: a symbol, the model or a sheet. */
@@ -52,6 +54,47 @@ export class SpaceComposer {
 
   line(props: Props, from: Point, to: Point): void {
     this.add('LINE', props, 'AcDbLine', [...point(10, from), ...point(11, to)]);
+  }
+
+  /**
+   * A straight run of a set of parallel lines that the file defines. Not in the oldest version.
+   * @param offsets of its lines to the left, in the order of the set, before `scale`
+   */
+  parallels(
+    props: Props,
+    set: { readonly name: string; readonly offsets: readonly number[] },
+    from: Point,
+    to: Point,
+    scale = 1,
+  ): void {
+    const length = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
+    const along: Point = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
+    const across: Point = [-along[1], along[0]];
+    this.add('MLINE', props, 'AcDbMline', [
+      { code: 2, value: set.name },
+      { code: 340, value: this.file.parallelSetHandle?.(set.name) ?? '0' },
+      { code: 40, value: decimal(scale) },
+      // Counted from the line that is drawn, its vertices given.
+      { code: 70, value: 1 },
+      { code: 71, value: 1 },
+      { code: 72, value: 2 },
+      { code: 73, value: set.offsets.length },
+      ...point(10, from),
+      { code: 210, value: '0.0' },
+      { code: 220, value: '0.0' },
+      { code: 230, value: '1.0' },
+      ...[from, to].flatMap((at): NewTag[] => [
+        ...point(11, at),
+        ...point(12, along),
+        ...point(13, across),
+        ...set.offsets.flatMap((offset): NewTag[] => [
+          { code: 74, value: 2 },
+          { code: 41, value: decimal(offset * scale) },
+          { code: 41, value: '0.0' },
+          { code: 75, value: 0 },
+        ]),
+      ]),
+    ]);
   }
 
   /**

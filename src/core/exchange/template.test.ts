@@ -33,11 +33,31 @@ describe('a template', () => {
     expect(made.leftOut).toEqual([]);
     expect(templateDrawing(demoStandard, 'R12').leftOut).toEqual([
       'words and symbols of linetypes: OHW-Fuel, OHW-Fence',
-      'parallel-line sets',
       'pen widths, and which layers print',
       'sheet sizes: R12 has one sheet without a size',
       'fills as such: their lines are drawn one by one',
+      'parallel-line sets as such: their lines are drawn one by one',
     ]);
+  });
+
+  it('says of samples what no layer takes', () => {
+    const nowhere: Standard = {
+      ...demoStandard,
+      layers: demoStandard.layers
+        .filter(({ kinds }) => kinds.length > 0)
+        .map((layer) => ({
+          ...layer,
+          kinds: layer.kinds.filter((kind) => kind !== 'fill' && kind !== 'parallel-line set'),
+        }))
+        .filter(({ kinds }) => kinds.length > 0),
+      fills: demoStandard.fills.map((fill) => ({ ...fill, layer: '' })),
+    };
+    const bare = templateDrawing(nowhere);
+    expect(bare.leftOut).toEqual([
+      'samples of fills: no layer of the standard takes them',
+      'samples of parallel-line sets: no layer of the standard takes them',
+    ]);
+    expect(read(bare.bytes).sheets.map(({ name }) => name)).not.toContain('Samples');
   });
 
   it('has a sheet of each size', () => {
@@ -49,7 +69,7 @@ describe('a template', () => {
       ['A2', '594 × 420'],
       ['A3', '420 × 297'],
       ['A4', '297 × 210'],
-      ['Fills', expect.any(String)],
+      ['Samples', expect.any(String)],
     ]);
   });
 });

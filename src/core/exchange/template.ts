@@ -14,7 +14,9 @@ import { familiesOf, type StandardFill } from '../standard/fills';
 import { KEPT_RECORD } from '../standard/learn';
 import { SHEET_SIZES_MM, SHEETS } from '../standard/lettering';
 import { wordLook } from '../standard/line-words';
-import { inOrder } from '../standard/parallels';
+import { inOrder, type StandardParallelSet, widthOf } from '../standard/parallels';
+import { fitsAny } from '../standard/rule-settings';
+import { REDUCTIONS } from '../standard/scales';
 import type { Standard, StandardLayer } from '../standard/standard';
 
 export const TEMPLATE_VERSIONS = { '2010': 'AC1024', R12: 'AC1009' } as const;
@@ -145,9 +147,15 @@ function putTerminators(file: DrawingComposer, styles: readonly StandardDimensio
   }
 }
 
-/** The layer of the standard that takes a kind of object: the one that takes the fewest others, printing before not. */
+/**
+ * The layer of the standard that takes a kind of object: the one that takes the fewest others, printing before not.
+ * Working content is for nothing that stays in a drawing.
+ */
 export function layerFor(standard: Standard, kind: ObjectKind): StandardLayer | undefined {
-  const takes = standard.layers.filter(({ kinds }) => kinds.length === 0 || kinds.includes(kind));
+  const takes = standard.layers.filter(
+    ({ name, kinds }) =>
+      (kinds.length === 0 || kinds.includes(kind)) && !fitsAny(standard.working.layers, name),
+  );
   const breadth = ({ kinds, prints }: StandardLayer): number =>
     (kinds.length === 0 ? 100 : kinds.length) + (prints ? 0 : 1000);
   return takes.sort((a, b) => breadth(a) - breadth(b))[0];
@@ -157,7 +165,7 @@ const SAMPLE_MM = { width: 44, height: 30, gap: 12, columns: 8 } as const;
 
 /**
  * A drawing to begin with: every layer, linetype, text style, dimension style and parallel-line set of an edition,
- * sheets of all sizes, and a sheet with a sample of each fill.
+ * sheets of all sizes, and a sheet with a sample of each fill and each parallel-line set.
  * @returns the file, and what its version cannot hold, in words
  */
 export function templateDrawing(
@@ -172,18 +180,20 @@ export function templateDrawing(
     const marked = standard.linetypes.filter(({ words, symbols }) => words.length + symbols.length > 0);
     if (marked.length > 0)
       leftOut.push(`words and symbols of linetypes: ${marked.map(({ name }) => name).join(', ')}`);
-    if (standard.parallels.length > 0) leftOut.push('parallel-line sets');
     if (standard.layers.some(({ prints, widthMm }) => !prints || widthMm !== null))
       leftOut.push('pen widths, and which layers print');
     leftOut.push('sheet sizes: R12 has one sheet without a size');
   } else putLineMarks(file, standard);
   const sizes = old ? [] : SHEETS;
   for (const name of sizes) file.sheet(name, ...SHEET_SIZES_MM[name]);
-  if (standard.fills.length > 0) {
-    const sampled = putSamples(file, standard, old);
-    if (!sampled) leftOut.push('samples of fills: no layer of the standard takes fills');
-    else if (old) leftOut.push('fills as such: their lines are drawn one by one');
-  }
+  const sampled = putSamples(file, standard, old);
+  const says = (what: string, list: readonly unknown[], isThere: boolean): void => {
+    if (list.length === 0) return;
+    if (!isThere) leftOut.push(`samples of ${what}: no layer of the standard takes them`);
+    if (old) leftOut.push(`${what} as such${isThere ? ': their lines are drawn one by one' : ''}`);
+  };
+  says('fills', standard.fills, sampled.fills);
+  says('parallel-line sets', standard.parallels, sampled.parallels);
   if (!old) {
     const { pens, naming, lettering, meanings, working, rules } = standard;
     const { heightsMm, smallestMm } = lettering;
@@ -216,29 +226,97 @@ export function putLineMarks(file: DrawingComposer, standard: Standard): void {
 const pairs = (stroke: readonly number[]): Point[] =>
   Array.from({ length: stroke.length / 2 }, (_, i): Point => [stroke[2 * i], stroke[2 * i + 1]]);
 
-/** A sheet with each fill in a rectangle, its name under it where the standard has a layer for text. */
-function putSamples(file: DrawingComposer, standard: Standard, old: boolean): boolean {
+/**
+ * A sheet with each fill in a rectangle and each parallel-line set along a line, its name under it where the standard has
+ * a layer for text.
+ * @param old R12: fills and sets are drawn line by line
+ * @returns whether the standard has a layer for each
+ */
+function putSamples(
+  file: DrawingComposer,
+  standard: Standard,
+  old: boolean,
+): { readonly fills: boolean; readonly parallels: boolean } {
   const filled = layerFor(standard, old ? 'line' : 'fill');
+  const drawn = layerFor(standard, old ? 'line' : 'parallel-line set');
   const lettered = layerFor(standard, 'text');
   const style = standard.lettering.styles[0];
-  const hosts = standard.fills.filter(({ layer }) => layer !== '' || filled);
-  if (hosts.length === 0) return false;
   const { width, height, gap, columns } = SAMPLE_MM;
-  const rows = Math.ceil(hosts.length / columns);
+  const fills = standard.fills
+    .filter(({ layer }) => layer !== '' || filled)
+    .map((fill) => ({
+      name: fill.name,
+      put: (sheet: Space, at: Point): void =>
+        putFill(
+          sheet,
+          { layer: (old ? filled : undefined)?.name ?? (fill.layer || filled!.name) },
+          fill,
+          at,
+          [width, height],
+          old,
+        ),
+    }));
+  const parallels = !drawn
+    ? []
+    : standard.parallels.map((set) => {
+        // Half round ends need room beside their run.
+        const scale = sampleScale(set, height / 2);
+        return {
+          name: `${set.name} 1:${scale}`,
+          put: (sheet: Space, at: Point): void =>
+            putParallels(sheet, { layer: drawn.name }, set, at, [width, height], 1 / scale, old),
+        };
+      });
+  const samples = [...fills, ...parallels];
+  const done = { fills: fills.length > 0, parallels: parallels.length > 0 };
+  if (samples.length === 0) return done;
+  const rows = Math.ceil(samples.length / columns);
   const sheet = file.sheet(
-    'Fills',
+    'Samples',
     20 + columns * (width + gap),
     Math.max(297, 30 + rows * (height + gap + 6)),
   );
-  for (const [i, fill] of hosts.entries()) {
+  for (const [i, { name, put }] of samples.entries()) {
     const x = 20 + (i % columns) * (width + gap);
     const y = 20 + Math.floor(i / columns) * (height + gap + 6) + 8;
-    const props: Props = { layer: (old ? filled : undefined)?.name ?? (fill.layer || filled!.name) };
-    putFill(sheet, props, fill, [x, y], [width, height], old);
+    put(sheet, [x, y]);
     if (lettered && style)
-      sheet.text({ layer: lettered.name }, [x, y - 6], style.heightMm, fill.name, { style: style.name });
+      sheet.text({ layer: lettered.name }, [x, y - 6], style.heightMm, name, { style: style.name });
   }
-  return true;
+  return done;
+}
+
+/** The scale at which a set fits a height, mm. */
+const sampleScale = (set: StandardParallelSet, heightMm: number): number =>
+  REDUCTIONS.find((one) => widthOf(set) / one <= heightMm) ?? 10000;
+
+/** One set along a straight line through the middle of a box on paper. */
+function putParallels(
+  space: Space,
+  props: Props,
+  set: StandardParallelSet,
+  [x, y]: Point,
+  [width, height]: Point,
+  scale: number,
+  asLines: boolean,
+): void {
+  const offsets = inOrder(set).lines.map(({ offsetMm }) => offsetMm);
+  const [top, bottom] = [offsets[0] * scale, offsets[offsets.length - 1] * scale];
+  const middle = y + height / 2 - (top + bottom) / 2;
+  const round = (top - bottom) / 2;
+  const left = x + (set.startCap === 'round' ? round : 0);
+  const right = x + width - (set.endCap === 'round' ? round : 0);
+  if (!asLines) {
+    space.parallels(props, { name: set.name, offsets }, [left, middle], [right, middle], scale);
+    return;
+  }
+  for (const offset of offsets)
+    space.line(props, [left, middle + offset * scale], [right, middle + offset * scale]);
+  for (const [cap, at] of [
+    [set.startCap, left],
+    [set.endCap, right],
+  ] as const)
+    if (cap !== 'open') space.line(props, [at, middle + top], [at, middle + bottom]);
 }
 
 /** Fills of the model are shown at this scale on their sheet. */

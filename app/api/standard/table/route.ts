@@ -3,7 +3,7 @@ import { readSpreadsheet } from '@/server/spreadsheet';
 
 const MOST_BYTES = 10_000_000;
 
-/** The cells of a spreadsheet's sheet, `?sheet=Layers` or the first one; nothing is stored. */
+/** The cells of one sheet of a workbook as text: that named by `?sheet=`, else the first. Nothing is stored. */
 export async function POST(request: Request): Promise<Response> {
   const refused = refusedUpload(
     request,
