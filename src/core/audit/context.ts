@@ -3,6 +3,7 @@ import {
   type Drawing,
   type DrawingLayer,
   handleOf,
+  isSheetItself,
   kindOf,
   layerNameOf,
   rangeOf,
@@ -60,7 +61,12 @@ export function makeContext(drawing: Drawing, standard: Standard): AuditContext 
     }
     return use;
   };
-  for (let row = 0; row < drawing.objects.count; row++) layerUse(row).rows.push(row);
+  for (let row = 0; row < drawing.objects.count; row++) {
+    const use = layerUse(row);
+    if (use.record || !isSheetItself(drawing, row)) use.rows.push(row);
+  }
+  // A layer that nothing but a sheet itself names is nowhere to be seen.
+  for (const [key, use] of layers) if (!use.record && use.rows.length === 0) layers.delete(key);
   return { drawing, standard, layers, layerUse, standardLayers };
 }
 

@@ -4,7 +4,7 @@ import { audit } from '../audit/engine';
 import { type Drawing, handleOf, kindOf, layerNameOf } from '../drawing/drawing';
 import { DrawingComposer } from '../dxf/composer';
 import { readDrawing } from '../dxf/interpret';
-import type { Standard } from '../standard/standard';
+import { blankStandard, layerOf, type Standard } from '../standard/standard';
 import { type Choices, parseChoices } from './choices';
 import { type CorrectionResult, correctDrawing } from './correct';
 import { proposalsFor, propose, proposeForObjects, tokens, wordLikeness } from './crosswalk';
@@ -236,4 +236,21 @@ describe('a file of choices', () => {
     });
     expect(parseChoices('nonsense')).toMatchObject({ ok: false });
   });
+});
+
+describe('very many objects', () => {
+  it('are corrected in one go, as a survey has them', () => {
+    const count = 130_000;
+    const file = new DrawingComposer({ version: 'AC1024', units: 4 });
+    file.layer({ name: 'POINTS', colour: 7, widthMm: 0.25 });
+    // More objects, and more tags, than the arguments of one call hold.
+    for (let i = 0; i < count; i++) file.model.line({ layer: 'POINTS', colour: 3 }, [i, 0], [i, 1]);
+    const office = {
+      ...blankStandard('Office'),
+      layers: [layerOf({ name: 'POINTS', widthMm: 0.25 })],
+    };
+    const result = correct(file.bytes(), {}, undefined, office);
+    expect(result.changes).toHaveLength(count);
+    expect(result.after.findings).toEqual([]);
+  }, 60_000);
 });

@@ -58,7 +58,8 @@ export function correctDrawing(
     passes++;
     if (step.editor.edits.isEmpty) continue;
     result = applyByteEdits(result, step.editor.edits.byteEdits());
-    changes.push(...step.changes);
+    // One by one: more than some hundred thousand do not fit into one call.
+    for (const change of step.changes) changes.push(change);
     const reread = readDrawing(result);
     if (!reread.ok) return reread;
     drawing = reread.value;
@@ -128,7 +129,8 @@ function planPass(
     }
     tried.add(finding.key);
     const from = editor.along.length;
-    changes.push(...(ruleById(finding.rule)?.correct?.(context, finding, choice) ?? []));
+    for (const change of ruleById(finding.rule)?.correct?.(context, finding, choice) ?? [])
+      changes.push(change);
     for (const along of editor.along.slice(from))
       changes.push({ ...along, rule: finding.rule, where: `${along.kind}s` });
   }

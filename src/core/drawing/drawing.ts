@@ -259,3 +259,7 @@ export const rangeOf = (drawing: Drawing, row: number): TagRange => ({
 export function sayContainer(container: Container): string {
   return container.kind === 'model' ? 'model' : `${container.kind} ${container.name}`;
 }
+
+/** The sheet itself, which drawings hold as the first of its viewports: nothing that a person has drawn. */
+export const isSheetItself = (drawing: Drawing, row: number): boolean =>
+  kindOf(drawing, row) === 'viewport' && drawing.reader.findInt(rangeOf(drawing, row), 69) === 1;

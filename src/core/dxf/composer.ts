@@ -337,10 +337,16 @@ export class DrawingComposer implements ComposerHost {
       tags.push({ code: 0, value: 'ENDSEC' });
     };
     const old = this.version === 'AC1009';
-    const entities = [...this.model.records, ...(this.sheets[0]?.block.space.records ?? [])].flat();
+    // Record by record: the tags of a large drawing do not fit into one call.
+    const put = (records: readonly (readonly NewTag[])[]): void => {
+      for (const record of records) for (const tag of record) tags.push(tag);
+    };
     section('TABLES', () => this.writeTables(tags));
     section('BLOCKS', () => this.writeBlocks(tags));
-    section('ENTITIES', () => tags.push(...entities));
+    section('ENTITIES', () => {
+      put(this.model.records);
+      put(this.sheets[0]?.block.space.records ?? []);
+    });
     if (!old) section('OBJECTS', () => this.writeObjects(tags));
     tags.push({ code: 0, value: 'EOF' });
     // The header names the next free handle, so it is made when all others have been given out.
@@ -396,7 +402,7 @@ export class DrawingComposer implements ComposerHost {
             { code: 100, value: 'AcDbSymbolTableRecord' },
             { code: 100, value: subclass },
           );
-        tags.push(...record);
+        for (const tag of record) tags.push(tag);
       }
       tags.push({ code: 0, value: 'ENDTAB' });
     };
@@ -533,7 +539,7 @@ export class DrawingComposer implements ComposerHost {
         ...(block.own === undefined ? [] : ownData(block.own)),
       );
       const isActive = block === this.modelBlock || block === this.sheets[0]?.block;
-      if (!isActive) tags.push(...block.space.records.flat());
+      if (!isActive) for (const record of block.space.records) for (const tag of record) tags.push(tag);
       tags.push(...head('ENDBLK', this.handle(), 'AcDbBlockEnd'));
     }
   }

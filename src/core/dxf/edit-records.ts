@@ -253,7 +253,7 @@ function takeOut(base: EditBase, kind: RecordKind, name: string, heir: string): 
   if (record) {
     const handle = handleOfRecord(drawing, kind, record);
     if (handle !== '') gone.add(handle);
-    pointers.push(...referencesOf(drawing).pointers(handle));
+    for (const pointer of referencesOf(drawing).pointers(handle)) pointers.push(pointer);
     removeOwned(base, record, gone);
     edits.removeRange(record.start, record.end);
     base.grow(document.tables.get(TABLES[kind]), -1);

@@ -451,7 +451,7 @@ export class SpaceComposer {
     if (props.widthMm !== undefined && this.marked)
       record.push({ code: 370, value: Math.round(props.widthMm * 100) });
     if (this.marked && subclass !== '') record.push({ code: 100, value: subclass });
-    record.push(...body);
+    for (const tag of body) record.push(tag);
     this.records.push(record);
   }
 }

@@ -1,4 +1,4 @@
-import { type Drawing, type DrawingLinetype, kindOf, layerNameOf } from '../drawing/drawing';
+import { type Drawing, type DrawingLinetype, isSheetItself, kindOf, layerNameOf } from '../drawing/drawing';
 import { BASE_LAYER, isLinetypeFromLayer, isLinetypeFromSymbol } from '../drawing/effective';
 import { OBJECT_KINDS, type ObjectKind } from '../drawing/kinds';
 import { foldName } from '../dxf/interner';
@@ -8,7 +8,7 @@ import { isDefinitionPointLayer } from '../dxf/reserved';
 import { learnDimensions, learnFills, learnLettering, learnParallels } from './learn-styles';
 import type { StandardTextStyle } from './lettering';
 import { type LineMark, type PlacedSymbol, symbolBox } from './line-marks';
-import { type LineWord, wordFault, wordLook } from './line-words';
+import { joinGaps, type LineWord, wordFault, wordLook } from './line-words';
 import {
   blankStandard,
   checkStandard,
@@ -62,11 +62,13 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
       for (const row of container.rows)
         if (kindOf(drawing, row) !== 'viewport') placed.add(foldName(layerNameOf(drawing, row)));
   const layers = drawing.layers
-    // Reserved layers are not the office's to decide on, unless the good drawing uses them for content.
+    // Reserved layers are not the office's to decide on, unless the good drawing uses them for content, or is a template
+    // of an office that did.
     .filter(
       (layer) =>
         (layer.name !== BASE_LAYER && !isDefinitionPointLayer(layer.name)) ||
-        placed.has(foldName(layer.name)),
+        placed.has(foldName(layer.name)) ||
+        readOwnData(drawing.reader, layer.range) !== null,
     )
     // Names of layers of drawings that are only referred to hold a character that no layer of one's own may have.
     .filter((layer) => nameSchema.safeParse(layer.name).success)
@@ -89,6 +91,19 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
       const kept = layerSchema.safeParse({ ...learnt, ...ownOf(readOwnData(drawing.reader, layer.range)) });
       return kept.success ? kept.data : learnt;
     });
+  // Objects can name layers that the table of layers lacks.
+  const recorded = new Set(drawing.layers.map((layer) => foldName(layer.name)));
+  for (const [row, name] of namedOnly(drawing, recorded)) {
+    if (isDefinitionPointLayer(name) || !nameSchema.safeParse(name).success) continue;
+    const found = kinds.get(foldName(layerNameOf(drawing, row))) ?? new Set<ObjectKind>();
+    layers.push(
+      layerOf({
+        name,
+        kinds: OBJECT_KINDS.filter((kind) => found.has(kind)),
+        ownValuesAllowed: [...(own.get(foldName(name)) ?? [])].sort(),
+      }),
+    );
+  }
   const used = new Set(layers.map((layer) => foldName(layer.linetype)));
   const mmPerUnit = paperMmPerPatternUnit(drawing);
   const symbols = lineMarksOf(drawing);
@@ -129,6 +144,18 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
   return withKept(drawing, learnt);
 }
 
+/** Layers that only objects name, each with the first row that does. */
+function namedOnly(drawing: Drawing, recorded: ReadonlySet<string>): [row: number, name: string][] {
+  const found = new Map<string, [number, string]>();
+  for (let row = 0; row < drawing.objects.count; row++) {
+    const name = layerNameOf(drawing, row);
+    const folded = foldName(name);
+    if (folded === BASE_LAYER || recorded.has(folded) || found.has(folded)) continue;
+    if (!isSheetItself(drawing, row)) found.set(folded, [row, name]);
+  }
+  return [...found.values()];
+}
+
 /** Name of the record in which a template keeps the parts of a standard that drawings have no place for. */
 export const KEPT_RECORD = 'ZINC_WARDEN_STANDARD';
 
@@ -159,10 +186,11 @@ function linetypeFrom(
   styles: readonly StandardTextStyle[],
 ): StandardLinetype {
   const plain = lineOf({ name: linetype.name, description: linetype.description.slice(0, 200) });
-  const elementsMm = linetype.elements.slice(0, 12).map((length) => tidy(length * mmPerUnit));
+  const pattern = withJoinedGaps(linetype);
+  const elementsMm = pattern.elements.slice(0, 12).map((length) => tidy(length * mmPerUnit));
   const kept = ownOf(readOwnData(drawing.reader, linetype.range));
-  const words = wordsOf(drawing, linetype, mmPerUnit, styles);
-  const placed = symbolsOf(linetype, mmPerUnit, symbols);
+  const words = wordsOf(drawing, pattern, mmPerUnit, styles);
+  const placed = symbolsOf(pattern, mmPerUnit, symbols);
   // Words that do not fit their gap are not learnt: what is known of them is not what the drawing shows. Patterns that
   // no standard can hold (they begin with a gap, say) are learnt by name alone.
   for (const tried of [
@@ -174,6 +202,20 @@ function linetypeFrom(
     if (made.success && made.data.words.every((word) => fits(made.data, word, styles))) return made.data;
   }
   return plain;
+}
+
+/** A linetype as we write it: a mark has one gap to itself. */
+export function withJoinedGaps(linetype: DrawingLinetype): DrawingLinetype {
+  const { elements, now } = joinGaps(linetype.elements, new Set(linetype.marks.keys()));
+  if (elements.length === linetype.elements.length) return linetype;
+  const marks = new Map(
+    [...linetype.marks].map(([element, mark]) => {
+      // Marks are placed from the end of their gap, which lies further on now.
+      const after = linetype.elements.filter((_, i) => i > element && now[i] === now[element]);
+      return [now[element], { ...mark, dx: mark.dx + after.reduce((sum, gap) => sum + gap, 0) }];
+    }),
+  );
+  return { ...linetype, elements, marks };
 }
 
 /** Symbols on a line whose geometry the drawing holds too. */

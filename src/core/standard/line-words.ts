@@ -46,6 +46,31 @@ export function clearanceMm(
   return (gap - wordWidthMm(word.text, word.heightMm, look)) / 2;
 }
 
+/**
+ * One gap where two follow one another with a mark at one of them: many programs end a gap at the mark, and begin another.
+ * It looks the same, and the mark has the room of both.
+ * @param marked indices of the elements that a mark stands at
+ * @returns the elements, and for each index of before its index now
+ */
+export function joinGaps(
+  elements: readonly number[],
+  marked: ReadonlySet<number>,
+): { readonly elements: number[]; readonly now: readonly number[] } {
+  const joined: number[] = [];
+  const now: number[] = [];
+  const taken = new Set<number>();
+  for (const [i, length] of elements.entries()) {
+    const last = joined.length - 1;
+    const follows = length < 0 && i > 0 && elements[i - 1] < 0;
+    const room = !(marked.has(i) && taken.has(last));
+    if (follows && room && (marked.has(i) || taken.has(last))) joined[last] += length;
+    else joined.push(length);
+    now.push(joined.length - 1);
+    if (marked.has(i)) taken.add(joined.length - 1);
+  }
+  return { elements: joined, now };
+}
+
 /** Whether a word stands beside the line, so that it needs no room in it. */
 export const isBeside = ({ offsetMm, heightMm }: Pick<LineWord, 'offsetMm' | 'heightMm'>): boolean =>
   Math.abs(offsetMm) > heightMm / 2;

@@ -8,17 +8,14 @@ import {
   type NamingField,
   type NamingScheme,
   PATTERNS,
-  takeApart,
 } from '@/core/standard/naming';
 import { NAMING_FORMS } from '@/core/standard/naming-forms';
 import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice, Field, Tick } from '../kit/Field';
-import { cell, cellHead } from '../kit/Page';
 import { Pills } from '../kit/Pills';
-import { count } from '../kit/say';
 import { InlineName } from './fields';
-import { NameParts } from './NameParts';
+import { NamesTaken } from './NamesTaken';
 import { Beside, EditorHead } from './parts';
 import { TryName } from './TryName';
 import type { Save } from './types';
@@ -110,7 +107,6 @@ function SchemeOf({ thing, standard, editable, save }: Props & { thing: NamedThi
       </div>
     );
 
-  const wrong = own.filter((name) => takeApart(scheme, name).faults.length > 0);
   return (
     <Beside
       editor={
@@ -200,47 +196,7 @@ function SchemeOf({ thing, standard, editable, save }: Props & { thing: NamedThi
           </>
         )}
       </div>
-      <section aria-label="Names taken apart" tabIndex={0} className="min-h-0 flex-1 overflow-auto bg-white">
-        <p className="px-6 py-2 text-[13px] text-ink-2" role="status">
-          {own.length === 0
-            ? `The standard has no ${thing} of its own to take apart: try a name beside.`
-            : wrong.length === 0
-              ? `All ${own.length} ${thing} of the standard follow the scheme.`
-              : `${count(wrong.length, one)} of ${own.length} ${wrong.length === 1 ? 'does' : 'do'} not follow the scheme.`}
-        </p>
-        <table className="w-full text-[13px]">
-          <thead>
-            <tr>
-              <th className={cellHead}>Name</th>
-              <th className={cellHead}>Taken apart</th>
-              <th className={cellHead}>What it says</th>
-            </tr>
-          </thead>
-          <tbody>
-            {[...wrong, ...own.filter((name) => !wrong.includes(name))].map((name) => {
-              const taken = takeApart(scheme, name);
-              return (
-                <tr key={name}>
-                  <td className={`${cell} figures`}>{name}</td>
-                  <td className={cell}>
-                    <NameParts scheme={scheme} taken={taken} />
-                  </td>
-                  <td className={`${cell} text-ink-2`}>
-                    {taken.faults.length > 0 ? (
-                      <span className="text-oxide">{taken.faults.join('; ')}</span>
-                    ) : (
-                      taken.parts
-                        .filter((part) => part.meaning !== '')
-                        .map((part) => part.meaning)
-                        .join(', ')
-                    )}
-                  </td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
-      </section>
+      <NamesTaken scheme={scheme} names={own} one={one} many={thing} />
     </Beside>
   );
 }

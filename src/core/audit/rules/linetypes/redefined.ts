@@ -1,7 +1,7 @@
 import { foldName } from '../../../dxf/interner';
-import { paperMmPerPatternUnit, wordsOf } from '../../../standard/learn';
-import { type LineWord, sayElements } from '../../../standard/line-words';
-import { findLinetype } from '../../../standard/standard';
+import { paperMmPerPatternUnit, withJoinedGaps, wordsOf } from '../../../standard/learn';
+import { joinGaps, type LineWord, sayElements } from '../../../standard/line-words';
+import { findLinetype, type StandardLinetype } from '../../../standard/standard';
 import type { Rule } from '../../rule';
 
 export const linetypesRedefined: Rule = {
@@ -21,16 +21,18 @@ export const linetypesRedefined: Rule = {
     for (const record of drawing.linetypes.values()) {
       const wanted = findLinetype(standard, record.name);
       if (!wanted) continue;
-      const elements = record.elements.map((length) => length * mm);
-      const words = wordsOf(drawing, record, mm, standard.lettering.styles);
+      const pattern = withJoinedGaps(record);
+      const elements = pattern.elements.map((length) => length * mm);
+      const words = wordsOf(drawing, pattern, mm, standard.lettering.styles);
+      const office = joined(wanted);
       // The oldest version has no place for words.
-      const told = drawing.document.version < 'AC1012' || sameWords(words, wanted.words, tolerance);
-      if (sameLengths(elements, wanted.elementsMm, tolerance) && told) continue;
+      const told = drawing.document.version < 'AC1012' || sameWords(words, office.words, tolerance);
+      if (sameLengths(elements, office.elementsMm, tolerance) && told) continue;
       const found = elements.map((length) => Math.round(length * 1e4) / 1e4);
       yield {
         message: `Linetype “${record.name}” is not the standard’s.`,
-        expected: say(wanted, { elementsMm: found, words }),
-        found: say({ elementsMm: found, words }, wanted),
+        expected: say(office, { elementsMm: found, words }),
+        found: say({ elementsMm: found, words }, office),
         handles: [],
         subject: { property: 'linetype', value: record.name },
         ...(wanted.clause === '' ? {} : { clause: wanted.clause }),
@@ -61,6 +63,13 @@ export const linetypesRedefined: Rule = {
     ];
   },
 };
+
+/** The standard's pattern with one gap for each mark, as those of drawings are taken. */
+function joined({ elementsMm, words, symbols }: StandardLinetype): Pattern {
+  const marked = new Set([...words, ...symbols].map(({ element }) => element));
+  const { elements, now } = joinGaps(elementsMm, marked);
+  return { elementsMm: elements, words: words.map((word) => ({ ...word, element: now[word.element] })) };
+}
 
 interface Pattern {
   readonly elementsMm: readonly number[];

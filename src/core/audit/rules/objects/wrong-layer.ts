@@ -1,4 +1,4 @@
-import { kindOf } from '../../../drawing/drawing';
+import { isSheetItself, kindOf } from '../../../drawing/drawing';
 import { countOf, type ObjectKind } from '../../../drawing/kinds';
 import { groupBy, isPlaced, placesOf } from '../../context';
 import type { Rule } from '../../rule';
@@ -24,7 +24,8 @@ export const objectsWrongLayer: Rule = {
       const wanted = use.standard;
       if (!wanted || wanted.kinds.length === 0) continue;
       const strays = use.rows.filter(
-        (row) => isPlaced(drawing, row) && !fits(wanted.kinds, kindOf(drawing, row)),
+        (row) =>
+          isPlaced(drawing, row) && !fits(wanted.kinds, kindOf(drawing, row)) && !isSheetItself(drawing, row),
       );
       for (const [kind, rows] of groupBy(strays, (row) => kindOf(drawing, row)))
         yield {
