@@ -24,7 +24,10 @@ export function Frame({ edition, children }: { edition: FrameEdition | null; chi
         Skip to the content
       </a>
       <header className="flex h-12 shrink-0 items-stretch border-b border-rule bg-plate px-4">
-        <Link href="/" className="mr-7 flex items-center gap-2.5 font-semibold tracking-[-0.01em]">
+        <Link
+          href="/"
+          className="mr-7 flex shrink-0 items-center whitespace-nowrap gap-2.5 font-semibold tracking-[-0.01em]"
+        >
           <Mark />
           Zinc Warden
         </Link>

@@ -111,7 +111,7 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
           </select>
         )}
         {toolbar}
-        {about && <p className="text-[13px] text-ink-2">{about}</p>}
+        {about && <p className="min-w-40 flex-1 text-[13px] leading-4 text-ink-2">{about}</p>}
         <TableTools
           kind={props.table}
           standard={props.standard}

@@ -66,6 +66,7 @@ export function DimensionsView({ standard, edition, editable, save, onFile }: Vi
       columns={[
         {
           head: 'Use',
+          className: 'min-w-28 text-ink-2 wrap-anywhere',
           say: ({ use, base, settings }) => (
             <>
               {use}

@@ -21,7 +21,7 @@ export function NameParts({
             <span className="inline-flex flex-col items-center">
               <span
                 title={part.fault ?? (part.meaning ? `${name}: ${part.meaning}` : name)}
-                className={`border-b-2 px-0.5 ${
+                className={`border-b-2 px-0.5 wrap-anywhere ${
                   part.fault
                     ? 'border-oxide bg-oxide-soft text-oxide'
                     : part.field % 2 === 0

@@ -65,8 +65,10 @@ export function NamesTaken({
                 style={{ transform: `translateY(${item.start}px)` }}
               >
                 <span className="figures wrap-anywhere">{name}</span>
-                <NameParts scheme={scheme} taken={taken} />
-                <span className="text-ink-2">
+                <span className="min-w-0">
+                  <NameParts scheme={scheme} taken={taken} />
+                </span>
+                <span className="min-w-0 text-ink-2 wrap-anywhere">
                   {taken.faults.length > 0 ? (
                     <span className="text-oxide">{taken.faults.join('; ')}</span>
                   ) : (
