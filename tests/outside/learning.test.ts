@@ -1,6 +1,7 @@
 import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import fc from 'fast-check';
 import { audit } from '../../src/core/audit/engine';
 import type { Drawing } from '../../src/core/drawing/drawing';
 import { readDrawing } from '../../src/core/dxf/interpret';
@@ -9,7 +10,8 @@ import { templateDrawing } from '../../src/core/exchange/template';
 import { differences, sayDifference } from '../../src/core/standard/differences';
 import { learnStandard } from '../../src/core/standard/learn';
 import { checkStandard, type Standard } from '../../src/core/standard/standard';
-import { python } from './python';
+import { anyStandard } from '../any-standard';
+import { gdal, python } from './python';
 
 // What is learnt from drawings of others must hold all the way: in its own drawing, in its template, in its tables.
 const folder = (name: string): string => mkdtempSync(join(tmpdir(), `learning-${name}-`));
@@ -80,4 +82,22 @@ it('words between two gaps are learnt with the room of both', () => {
     elementsMm: [0.5, -0.45],
     words: [{ element: 1, text: 'GAS', heightMm: 0.1 }],
   });
+});
+
+it('templates of any standard open elsewhere without a fault, in both versions', () => {
+  const standards = fc.sample(anyStandard, { numRuns: 12, seed: 42 });
+  for (const [i, standard] of standards.entries()) {
+    const path = join(folder(`any-${i}`), 'template.dxf');
+    writeFileSync(path, templateDrawing(standard).bytes);
+    const elsewhere = python<{ errors: string[]; fixes: string[]; layers: { name: string }[] }>(
+      'template.py',
+      path,
+    );
+    expect(elsewhere).toMatchObject({ errors: [], fixes: [] });
+    expect(elsewhere.layers.map(({ name }) => name)).toEqual(
+      expect.arrayContaining(standard.layers.map(({ name }) => name)),
+    );
+    writeFileSync(path, templateDrawing(standard, 'R12').bytes);
+    expect(gdal(path)).toMatchObject({ code: 0 });
+  }
 });

@@ -1,9 +1,11 @@
 import { demoStandard } from '../../../demo/standard';
 import { audit } from '../audit/engine';
 import { readDrawing } from '../dxf/interpret';
+import { differences, sayDifference } from '../standard/differences';
 import { dimensionValues, ownSettings } from '../standard/dimension-settings';
 import { learnStandard } from '../standard/learn';
-import { checkStandard, type Standard } from '../standard/standard';
+import { blankStandard, checkStandard, type Standard } from '../standard/standard';
+import { STARTERS } from '../standard/starters';
 import { templateDrawing } from './template';
 
 function read(bytes: Uint8Array) {
@@ -40,6 +42,19 @@ describe('a template', () => {
     ]);
   });
 
+  it.each([blankStandard('Blank'), ...STARTERS.map(({ standard }) => standard)])(
+    'of $name complies, and gives it back',
+    (standard) => {
+      for (const version of ['2010', 'R12'] as const) {
+        const made = read(templateDrawing(standard, version).bytes);
+        const found = audit(made, standard).findings.map(({ rule }) => rule);
+        expect(found.filter((rule) => rule !== 'pens/not-held')).toEqual([]);
+        if (version === '2010')
+          expect(differences(standard, learnStandard(made, standard.name)).map(sayDifference)).toEqual([]);
+      }
+    },
+  );
+
   it('says of samples what no layer takes', () => {
     const nowhere: Standard = {
       ...demoStandard,
@@ -54,8 +69,8 @@ describe('a template', () => {
     };
     const bare = templateDrawing(nowhere);
     expect(bare.leftOut).toEqual([
-      'samples of fills: no layer of the standard takes them',
-      'samples of parallel-line sets: no layer of the standard takes them',
+      expect.stringMatching(/^samples of fills, no layer of the standard takes them: CONCRETE, /),
+      'samples of parallel-line sets, no layer of the standard takes them: OHW-Kerb, OHW-Duct',
     ]);
     expect(read(bare.bytes).sheets.map(({ name }) => name)).not.toContain('Samples');
   });

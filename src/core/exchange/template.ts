@@ -17,7 +17,7 @@ import { wordLook } from '../standard/line-words';
 import { inOrder, type StandardParallelSet, widthOf } from '../standard/parallels';
 import { fitsAny } from '../standard/rule-settings';
 import { REDUCTIONS } from '../standard/scales';
-import type { Standard, StandardLayer } from '../standard/standard';
+import { findLayer, type Standard, type StandardLayer } from '../standard/standard';
 
 export const TEMPLATE_VERSIONS = { '2010': 'AC1024', R12: 'AC1009' } as const;
 export type TemplateVersion = keyof typeof TEMPLATE_VERSIONS;
@@ -147,15 +147,13 @@ function putTerminators(file: DrawingComposer, styles: readonly StandardDimensio
   }
 }
 
-/**
- * The layer of the standard that takes a kind of object: the one that takes the fewest others, printing before not.
- * Working content is for nothing that stays in a drawing.
- */
+/** Whether a kind of object belongs on a layer. Working content is for nothing that stays in a drawing. */
+const takesKind = (standard: Standard, { name, kinds }: StandardLayer, kind: ObjectKind): boolean =>
+  (kinds.length === 0 || kinds.includes(kind)) && !fitsAny(standard.working.layers, name);
+
+/** The layer of the standard that takes a kind of object: the one that takes the fewest others, printing before not. */
 export function layerFor(standard: Standard, kind: ObjectKind): StandardLayer | undefined {
-  const takes = standard.layers.filter(
-    ({ name, kinds }) =>
-      (kinds.length === 0 || kinds.includes(kind)) && !fitsAny(standard.working.layers, name),
-  );
+  const takes = standard.layers.filter((layer) => takesKind(standard, layer, kind));
   const breadth = ({ kinds, prints }: StandardLayer): number =>
     (kinds.length === 0 ? 100 : kinds.length) + (prints ? 0 : 1000);
   return takes.sort((a, b) => breadth(a) - breadth(b))[0];
@@ -186,14 +184,18 @@ export function templateDrawing(
   } else putLineMarks(file, standard);
   const sizes = old ? [] : SHEETS;
   for (const name of sizes) file.sheet(name, ...SHEET_SIZES_MM[name]);
-  const sampled = putSamples(file, standard, old);
-  const says = (what: string, list: readonly unknown[], isThere: boolean): void => {
-    if (list.length === 0) return;
-    if (!isThere) leftOut.push(`samples of ${what}: no layer of the standard takes them`);
-    if (old) leftOut.push(`${what} as such${isThere ? ': their lines are drawn one by one' : ''}`);
+  const without = putSamples(file, standard, old);
+  const says = (what: string, all: number, missing: readonly { readonly name: string }[]): void => {
+    if (all === 0) return;
+    if (missing.length > 0)
+      leftOut.push(
+        `samples of ${what}, no layer of the standard takes them: ${missing.map(({ name }) => name).join(', ')}`,
+      );
+    if (old)
+      leftOut.push(`${what} as such${missing.length < all ? ': their lines are drawn one by one' : ''}`);
   };
-  says('fills', standard.fills, sampled.fills);
-  says('parallel-line sets', standard.parallels, sampled.parallels);
+  says('fills', standard.fills.length, without.fills);
+  says('parallel-line sets', standard.parallels.length, without.parallels);
   if (!old) {
     const { pens, naming, lettering, meanings, working, rules } = standard;
     const { heightsMm, smallestMm } = lettering;
@@ -206,6 +208,7 @@ export function templateDrawing(
       meanings,
       working,
       rules,
+      fills: without.fills,
     });
   }
   return { bytes: file.bytes(), leftOut };
@@ -230,32 +233,29 @@ const pairs = (stroke: readonly number[]): Point[] =>
  * A sheet with each fill in a rectangle and each parallel-line set along a line, its name under it where the standard has
  * a layer for text.
  * @param old R12: fills and sets are drawn line by line
- * @returns whether the standard has a layer for each
+ * @returns what no layer of the standard takes: it has no sample
  */
 function putSamples(
   file: DrawingComposer,
   standard: Standard,
   old: boolean,
-): { readonly fills: boolean; readonly parallels: boolean } {
+): { readonly fills: readonly StandardFill[]; readonly parallels: readonly StandardParallelSet[] } {
   const filled = layerFor(standard, old ? 'line' : 'fill');
   const drawn = layerFor(standard, old ? 'line' : 'parallel-line set');
   const lettered = layerFor(standard, 'text');
   const style = standard.lettering.styles[0];
   const { width, height, gap, columns } = SAMPLE_MM;
-  const fills = standard.fills
-    .filter(({ layer }) => layer !== '' || filled)
-    .map((fill) => ({
-      name: fill.name,
-      put: (sheet: Space, at: Point): void =>
-        putFill(
-          sheet,
-          { layer: (old ? filled : undefined)?.name ?? (fill.layer || filled!.name) },
-          fill,
-          at,
-          [width, height],
-          old,
-        ),
-    }));
+  /** A fill's own layer, if fills belong there. In R12 a fill is lines, and lines belong where lines belong. */
+  const layerOf = ({ layer }: StandardFill): string | undefined => {
+    const own = old ? undefined : findLayer(standard, layer);
+    return own && takesKind(standard, own, 'fill') ? own.name : filled?.name;
+  };
+  const has = (fill: StandardFill): boolean => layerOf(fill) !== undefined;
+  const fills = standard.fills.filter(has).map((fill) => ({
+    name: fill.name,
+    put: (sheet: Space, at: Point): void =>
+      putFill(sheet, { layer: layerOf(fill) ?? '0' }, fill, at, [width, height], old),
+  }));
   const parallels = !drawn
     ? []
     : standard.parallels.map((set) => {
@@ -268,8 +268,11 @@ function putSamples(
         };
       });
   const samples = [...fills, ...parallels];
-  const done = { fills: fills.length > 0, parallels: parallels.length > 0 };
-  if (samples.length === 0) return done;
+  const without = {
+    fills: standard.fills.filter((fill) => !has(fill)),
+    parallels: drawn ? [] : standard.parallels,
+  };
+  if (samples.length === 0) return without;
   const rows = Math.ceil(samples.length / columns);
   const sheet = file.sheet(
     'Samples',
@@ -283,7 +286,7 @@ function putSamples(
     if (lettered && style)
       sheet.text({ layer: lettered.name }, [x, y - 6], style.heightMm, name, { style: style.name });
   }
-  return done;
+  return without;
 }
 
 /** The scale at which a set fits a height, mm. */
@@ -363,7 +366,9 @@ export function putFill(
     },
     {
       // What the format says itself is read from there; a solid has no name of its own.
-      ...(kind === 'lines' ? {} : { name, lines, secondColour, gradientDeg }),
+      ...(kind === 'lines' ? {} : { name, lines }),
+      secondColour,
+      gradientDeg,
       material,
       basis,
       angle,

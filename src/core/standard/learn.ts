@@ -110,7 +110,12 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
   const lettering = learnLettering(drawing, mmPerUnit);
   const linetypes = [...drawing.linetypes.values()]
     .filter((linetype) => !isLinetypeFromLayer(linetype.name) && !isLinetypeFromSymbol(linetype.name))
-    .filter((linetype) => used.has(foldName(linetype.name)) || linetype.elements.length > 0)
+    .filter(
+      (linetype) =>
+        used.has(foldName(linetype.name)) ||
+        linetype.elements.length > 0 ||
+        readOwnData(drawing.reader, linetype.range) !== null,
+    )
     .filter((linetype) => nameSchema.safeParse(linetype.name).success)
     .map((linetype) => linetypeFrom(drawing, linetype, mmPerUnit, symbols, lettering.styles));
   for (const layer of layers)
@@ -167,9 +172,11 @@ const ownOf = (data: unknown): Record<string, unknown> =>
  * layers lose the roles and meanings that nothing explains.
  */
 function withKept(drawing: Drawing, learnt: Standard): Standard {
-  const kept = ownOf(readOwnRecord(drawing.reader, KEPT_RECORD));
+  const { fills: more, ...kept } = ownOf(readOwnRecord(drawing.reader, KEPT_RECORD));
   const lettering = { ...learnt.lettering, ...ownOf(kept.lettering) };
-  const whole = checkStandard({ ...learnt, ...kept, lettering });
+  // Fills that no layer takes have no sample to be learnt from.
+  const fills = [...learnt.fills, ...(Array.isArray(more) ? more : [])];
+  const whole = checkStandard({ ...learnt, ...kept, fills, lettering });
   if ('standard' in whole) return whole.standard;
   const plain = {
     ...learnt,

@@ -6,7 +6,15 @@ import { readDrawing } from '../dxf/interpret';
 import { buildPicture } from '../picture/build';
 import { learnStandard } from './learn';
 import { letteringSchema } from './lettering';
-import { clearanceMm, familyName, parseElements, sayElements, withWords, wordWidthMm } from './line-words';
+import {
+  clearanceMm,
+  familyName,
+  parseElements,
+  sayElements,
+  sayTooWide,
+  withWords,
+  wordWidthMm,
+} from './line-words';
 import { blankStandard, checkStandard, lineOf, linetypeSchema, type StandardLinetype } from './standard';
 
 const service: StandardLinetype = lineOf({
@@ -58,6 +66,12 @@ describe('words on a line', () => {
     expect(faults(1)).toEqual([]);
     expect(faults(2)).toEqual(['“W” is 5.28 mm wide, its gap is 4 mm']);
     expect(faults(1, 'Narrow')).toEqual(['the standard has no text style “Wide”']);
+  });
+
+  it('that are too wide by a hair are said with the digits that show it', () => {
+    expect(sayTooWide('FUEL', 3.216, 2)).toBe('“FUEL” is 3.22 mm wide, its gap is 2 mm');
+    expect(sayTooWide('FUEL', 3.2161, 3.216)).toBe('“FUEL” is 3.22 mm wide, its gap is 3.216 mm');
+    expect(sayTooWide('FUEL', 3.22004, 3.22)).toBe('“FUEL” is 3.22004 mm wide, its gap is 3.22 mm');
   });
 
   it('beside the line need no room in it, and leave it unbroken at a dot', () => {

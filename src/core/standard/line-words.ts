@@ -89,8 +89,14 @@ export function wordFault(
     return gap === undefined || gap > 0 ? `“${word.text}” needs a gap or a dot to stand at` : null;
   if (gap === undefined || gap >= 0) return `“${word.text}” needs a gap to stand in`;
   if (!look || clearanceMm(linetype, word, look) >= 0) return null;
-  const width = Number(wordWidthMm(word.text, word.heightMm, look).toFixed(2));
-  return `“${word.text}” is ${width} mm wide, its gap is ${-gap} mm`;
+  return sayTooWide(word.text, wordWidthMm(word.text, word.heightMm, look), -gap);
+}
+
+/** "“FUEL” is 3.22 mm wide, its gap is 2 mm": with as many digits as it takes to see that it is wider. */
+export function sayTooWide(what: string, widthMm: number, gapMm: number): string {
+  let digits = 2;
+  while (digits < 9 && Number(widthMm.toFixed(digits)) <= gapMm) digits++;
+  return `“${what}” is ${Number(widthMm.toFixed(digits))} mm wide, its gap is ${gapMm} mm`;
 }
 
 /**

@@ -6,7 +6,7 @@ import { dimensionStyleSchema, familyFaults } from './dimension-settings';
 import { fillSchema } from './fills';
 import { blankLettering, letteringSchema } from './lettering';
 import { lineMarkSchema, placedSymbolSchema, symbolBox } from './line-marks';
-import { PLAIN_LOOK, wordFault, wordLook } from './line-words';
+import { PLAIN_LOOK, sayTooWide, wordFault, wordLook } from './line-words';
 import { meaningSchema } from './meanings';
 import { NAMED_THINGS, type NamedThing, namingSchema } from './naming';
 import { parallelSetSchema } from './parallels';
@@ -370,7 +370,7 @@ function checkParts(
       else if (gap < 0 && symbolBox(symbol, placed.scale).width > -gap + 1e-9)
         complain(
           ['linetypes', i, 'symbols', j],
-          `“${placed.symbol}” is ${Number(symbolBox(symbol, placed.scale).width.toFixed(2))} mm wide, its gap is ${-gap} mm`,
+          sayTooWide(placed.symbol, symbolBox(symbol, placed.scale).width, -gap),
         );
     }
   }
