@@ -43,6 +43,21 @@ class Stop extends Error {
   }
 }
 
+/** The form that a file's ending asks for, in small letters. */
+function endingOf<F extends string>(file: string, forms: readonly F[], says: string): F {
+  const ending = /\.(\w+)$/.exec(file)?.[1].toLowerCase();
+  const form = forms.find((one) => one === ending);
+  if (form) return form;
+  throw new Stop(
+    {
+      code: 'bad-argument',
+      message: `“${file}” ends in none of the forms ${says}.`,
+      action: `Let it end in ${forms.map((one) => `.${one}`).join(' or ')}.`,
+    },
+    '--out',
+  );
+}
+
 /** Runs the command line and answers with the exit code. Results go to `out`, everything else to `err`. */
 export async function runCli(args: readonly string[], streams: Streams): Promise<number> {
   let code = COMPLIES;
@@ -90,16 +105,7 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
     .argument('<standard.json>')
     .requiredOption('--out <sheet.pdf>', 'its ending says the form')
     .action(async (file: string, options: { out: string }) => {
-      const form = /\.(dxf|svg|pdf)$/i.exec(options.out)?.[1].toLowerCase();
-      if (!form)
-        throw new Stop(
-          {
-            code: 'bad-argument',
-            message: `“${options.out}” ends in none of the forms a specimen has.`,
-            action: 'Let it end in .dxf, .svg or .pdf.',
-          },
-          '--out',
-        );
+      const form = endingOf(options.out, ['pdf', 'svg', 'dxf'], 'a specimen has');
       const made = must(await product(readStandard(file), `specimen-${form}` as ProductName), file);
       writeWhole(options.out, made.bytes);
       streams.err(`Written to ${options.out}.\n`);
@@ -111,17 +117,7 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
     .argument('<standard.json>')
     .requiredOption('--out <tables.xlsx>', 'its ending says the form')
     .action(async (file: string, options: { out: string }) => {
-      const ending = /\.(xlsx|zip)$/i.exec(options.out)?.[1].toLowerCase();
-      if (!ending)
-        throw new Stop(
-          {
-            code: 'bad-argument',
-            message: `“${options.out}” ends in none of the forms that tables have.`,
-            action: 'Let it end in .xlsx, or in .zip for CSVs.',
-          },
-          '--out',
-        );
-      const form = ending === 'zip' ? 'csv' : 'xlsx';
+      const form = endingOf(options.out, ['xlsx', 'zip'], 'tables have') === 'zip' ? 'csv' : 'xlsx';
       const made = must(await product(readStandard(file), `tables-${form}`), file);
       writeWhole(options.out, made.bytes);
       streams.err(`Written to ${options.out}.\n`);

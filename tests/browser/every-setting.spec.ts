@@ -240,8 +240,8 @@ test('every setting of every kind can be changed in the browser', async ({ page 
   await saved(page, 'OHW-Fuelx is saved in the draft.');
   await page.getByRole('button', { name: /^Line marks/ }).click();
   const marks = page.getByRole('dialog');
-  await marks.getByLabel('Name', { exact: true }).first().fill('hoop');
-  await marks.getByLabel('Name', { exact: true }).first().blur();
+  await marks.getByLabel('Name of ring').fill('hoop');
+  await marks.getByLabel('Name of ring').blur();
   await saved(page, 'ring is hoop now.');
   await marks.getByLabel('A character').fill('Ω');
   await marks.getByLabel('Of the face').selectOption('serif');

@@ -81,6 +81,21 @@ export const letteringSchema = z
 export type Lettering = z.infer<typeof letteringSchema>;
 export type StandardTextStyle = z.infer<typeof textStyleSchema>;
 
+/** A text style with nothing said beyond its name. */
+export const textStyleOf = (name: string): StandardTextStyle => ({
+  name,
+  use: '',
+  font: '',
+  face: 'stroke',
+  heightMm: 2.5,
+  widthFactor: 1,
+  slantDeg: 0,
+  lineSpacing: 1.6,
+  justification: 'left',
+  clause: '',
+  notes: '',
+});
+
 /** Lettering of an office that has decided nothing: the published heights, no styles. */
 export const blankLettering = (): Lettering => letteringSchema.parse({});
 

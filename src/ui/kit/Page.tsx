@@ -41,3 +41,16 @@ export function Nothing({ title, children }: { title: string; children?: ReactNo
 export const cellHead =
   'sticky top-0 z-10 h-8 whitespace-nowrap border-b border-rule bg-shade px-3 text-left text-[12.5px] font-medium text-ink-2';
 export const cell = 'h-8 border-b border-hairline px-3 align-middle';
+
+/** The heads of a table that stay in sight. */
+export const Heads = ({ of }: { of: readonly string[] }) => (
+  <thead>
+    <tr>
+      {of.map((head) => (
+        <th key={head} className={cellHead}>
+          {head}
+        </th>
+      ))}
+    </tr>
+  </thead>
+);

@@ -12,7 +12,7 @@ import { Button, buttonClass } from '../kit/Button';
 import { call } from '../kit/call';
 import { Dialog, DialogFoot } from '../kit/Dialog';
 import { Field } from '../kit/Field';
-import { cell, cellHead } from '../kit/Page';
+import { cell, cellHead, Heads } from '../kit/Page';
 import { count, sayDate } from '../kit/say';
 import { Beside, EditorHead } from './parts';
 import type { EditionHead, EditionView, Save } from './types';
@@ -316,15 +316,7 @@ function Changes({
             <col className="w-[26%]" />
             <col className="w-[26%]" />
           </colgroup>
-          <thead>
-            <tr>
-              {['Definition', 'Setting', `In ${before.label}`, `In ${shown.label}`].map((head) => (
-                <th key={head} className={cellHead}>
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Heads of={['Definition', 'Setting', `In ${before.label}`, `In ${shown.label}`]} />
           <tbody>
             {changes.map((change) => (
               <tr key={`${change.kind} ${change.name} ${change.setting} ${change.before} ${change.after}`}>

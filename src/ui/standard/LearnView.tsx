@@ -13,7 +13,7 @@ import { DimensionFigure } from '../kit/DimensionFigure';
 import { FilePick } from '../kit/FilePick';
 import { FillSwatch } from '../kit/FillSwatch';
 import { LinePaths } from '../kit/LinePaths';
-import { cell, cellHead } from '../kit/Page';
+import { cell, Heads } from '../kit/Page';
 import { Specimen } from '../kit/Specimen';
 import { Stroke } from '../kit/Stroke';
 import { count } from '../kit/say';
@@ -150,15 +150,7 @@ export function LearnView({ standard, save, back, drawings }: Props) {
           <p className="px-6 py-4 text-ink-2">The draft has everything that {learnt.from} holds.</p>
         ) : (
           <table className="w-full text-[13px]">
-            <thead>
-              <tr>
-                {['Take', 'As it prints', 'Name', 'Against the draft'].map((head) => (
-                  <th key={head} className={cellHead}>
-                    {head}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <Heads of={['Take', 'As it prints', 'Name', 'Against the draft']} />
             {TAKEN_KINDS.map((kind) => {
               const group = list.filter((offer) => offer.kind === kind);
               if (group.length === 0) return null;

@@ -11,6 +11,7 @@ import {
   SHEETS,
   type StandardTextStyle,
   sayStroke,
+  textStyleOf,
   tooSmallOn,
 } from '@/core/standard/lettering';
 import { reductions } from '@/core/standard/scales';
@@ -28,20 +29,6 @@ import { type OnFile, sayOnFile, type ViewProps } from './types';
 
 const SAMPLE = 'Quay wall ⌀240 ±0.5';
 const SCALES = reductions(20, 500);
-
-const BLANK: StandardTextStyle = {
-  name: '',
-  use: '',
-  font: '',
-  face: 'stroke',
-  heightMm: 2.5,
-  widthFactor: 1,
-  slantDeg: 0,
-  lineSpacing: 1.6,
-  justification: 'left',
-  clause: '',
-  notes: '',
-};
 
 /** Text styles at their true size, the permitted heights, and the smallest height on each sheet. */
 export function LetteringView({ standard, edition, editable, save, onFile }: ViewProps) {
@@ -266,7 +253,7 @@ function StyleEditor({
 }) {
   const { lettering } = standard;
   const present = lettering.styles[index];
-  const [form, setForm] = useState<StandardTextStyle>(present ?? BLANK);
+  const [form, setForm] = useState<StandardTextStyle>(present ?? textStyleOf(''));
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
   const change = (patch: Partial<StandardTextStyle>): void => setForm((now) => ({ ...now, ...patch }));
   const fault = (field: keyof StandardTextStyle): string | undefined =>

@@ -12,7 +12,7 @@ import { Dialog, DialogFoot } from '../kit/Dialog';
 import { Choice, Field } from '../kit/Field';
 import { FilePick } from '../kit/FilePick';
 import { SymbolPicture } from '../kit/LinePaths';
-import { FACE_NAMES, NumberInput } from './fields';
+import { FACE_NAMES, InlineName, NumberInput } from './fields';
 import { strokesOfSvg } from './svg-strokes';
 import type { Save } from './types';
 
@@ -101,17 +101,22 @@ export function LineMarksDialog({ open, onOpenChange, standard, editable, save }
               <li key={symbol.number} className="flex gap-3 border border-hairline p-2">
                 <SymbolPicture strokes={symbol.strokes} sizeMm={16} enlarged />
                 <div className="min-w-0 flex-1 text-[13px]">
-                  <Rename
-                    name={symbol.name}
-                    editable={editable}
-                    rename={(to) =>
-                      void store(
-                        lineMarks.map((one, j) => (j === i ? { ...one, name: to } : one)),
-                        `${symbol.name} is ${to} now.`,
-                        { from: symbol.name, to },
-                      )
-                    }
-                  />
+                  {editable ? (
+                    <InlineName
+                      label={`Name of ${symbol.name}`}
+                      name={symbol.name}
+                      className="-ml-1 w-full border-hairline font-medium"
+                      rename={(to) =>
+                        void store(
+                          lineMarks.map((one, j) => (j === i ? { ...one, name: to } : one)),
+                          `${symbol.name} is ${to} now.`,
+                          { from: symbol.name, to },
+                        )
+                      }
+                    />
+                  ) : (
+                    <p className="font-medium">{symbol.name}</p>
+                  )}
                   <p className="figures text-ink-2">
                     {box.width.toFixed(2)} × {box.height.toFixed(2)} mm
                   </p>
@@ -215,30 +220,5 @@ export function LineMarksDialog({ open, onOpenChange, standard, editable, save }
         </Button>
       </DialogFoot>
     </Dialog>
-  );
-}
-
-function Rename({
-  name,
-  editable,
-  rename,
-}: {
-  name: string;
-  editable: boolean;
-  rename: (to: string) => void;
-}) {
-  const [text, setText] = useState<string | null>(null);
-  if (!editable) return <p className="font-medium">{name}</p>;
-  return (
-    <Field
-      label="Name"
-      value={text ?? name}
-      onChange={(event) => setText(event.target.value)}
-      onBlur={() => {
-        const to = (text ?? name).trim();
-        setText(null);
-        if (to !== '' && to !== name) rename(to);
-      }}
-    />
   );
 }

@@ -7,7 +7,7 @@ import { GRAVITIES, type Gravity, PLAIN_RULE, type RuleSetting } from '@/core/st
 import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice, Tick } from '../kit/Field';
-import { cell, cellHead } from '../kit/Page';
+import { cell, Heads } from '../kit/Page';
 import { Weight } from '../kit/Weight';
 import { NameLines, NumberInput, namesIn } from './fields';
 import { Beside, EditorHead } from './parts';
@@ -54,15 +54,7 @@ export function RulesView({ standard, editable, save, rules }: Props) {
     >
       <div className="min-h-0 flex-1 overflow-auto bg-white">
         <table className="w-full text-[13px]">
-          <thead>
-            <tr>
-              {['Rule', 'Weight', 'Correction', 'Leaves alone'].map((head) => (
-                <th key={head} className={cellHead}>
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <Heads of={['Rule', 'Weight', 'Correction', 'Leaves alone']} />
           <tbody>
             {rules.map((one) => {
               const setting = standard.rules[one.id] ?? PLAIN_RULE;

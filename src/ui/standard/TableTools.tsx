@@ -9,7 +9,7 @@ import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button, buttonClass } from '../kit/Button';
 import { Dialog, DialogFoot } from '../kit/Dialog';
 import { FilePick } from '../kit/FilePick';
-import { cell, cellHead } from '../kit/Page';
+import { cell, Heads } from '../kit/Page';
 import { count } from '../kit/say';
 import type { Save } from './types';
 
@@ -216,15 +216,7 @@ function TableDialog({
 function Table({ heads, rows }: { heads: readonly string[]; rows: readonly (readonly string[])[] }) {
   return (
     <table className="w-full text-[13px]">
-      <thead>
-        <tr>
-          {heads.map((head) => (
-            <th key={head} className={cellHead}>
-              {head}
-            </th>
-          ))}
-        </tr>
-      </thead>
+      <Heads of={heads} />
       <tbody>
         {rows.map((row) => (
           <tr key={row.join('\n')}>

@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { fitsAny } from '@/core/standard/rule-settings';
 import { findLinetype, type Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
-import { cell, cellHead } from '../kit/Page';
+import { cell, Heads } from '../kit/Page';
 import { Stroke } from '../kit/Stroke';
 import { NameLines, namesIn } from './fields';
 import { lookOf } from './LayersView';
@@ -118,15 +118,7 @@ export function WorkingView({
           <p className="px-6 py-4 text-ink-2">Nothing is named as working content yet.</p>
         ) : (
           <table className="w-full text-[13px]">
-            <thead>
-              <tr>
-                {['Kind', 'Name', 'In this standard'].map((head) => (
-                  <th key={head} className={cellHead}>
-                    {head}
-                  </th>
-                ))}
-              </tr>
-            </thead>
+            <Heads of={['Kind', 'Name', 'In this standard']} />
             <tbody>
               {rows.map(({ title, pattern, names }) => (
                 <tr key={`${title} ${pattern}`}>

@@ -9,7 +9,7 @@ import {
   saySetting,
   TERMINATORS,
 } from '../../standard/dimension-settings';
-import { JUSTIFICATIONS, type StandardTextStyle } from '../../standard/lettering';
+import { JUSTIFICATIONS, type StandardTextStyle, textStyleOf } from '../../standard/lettering';
 import type { LineMeaning } from '../../standard/meanings';
 import { type Column, columnsOf, partsOf, readNumber, readYes, sayNumber, type TableKind } from './column';
 
@@ -21,19 +21,7 @@ export const TEXT_STYLE_TABLE: TableKind<StandardTextStyle> = {
   one: 'text style',
   listOf: ({ lettering }) => lettering.styles,
   put: (standard, styles) => ({ ...standard, lettering: { ...standard.lettering, styles } }),
-  blank: (name) => ({
-    name,
-    use: '',
-    font: '',
-    face: 'stroke',
-    heightMm: 2.5,
-    widthFactor: 1,
-    slantDeg: 0,
-    lineSpacing: 1.6,
-    justification: 'left',
-    clause: '',
-    notes: '',
-  }),
+  blank: textStyleOf,
   columns: [
     style.text('name', 'Name', 'style', 'text style'),
     style.text('use', 'What it is for', 'use'),

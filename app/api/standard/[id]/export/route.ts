@@ -1,10 +1,9 @@
 import { writeStandard } from '@/core/standard/standard';
-import { edition } from '@/server/editions';
-import { attachment, idOf, noEdition } from '@/server/http';
+import { editionNamed } from '@/server/editions';
+import { attachment, noEdition } from '@/server/http';
 
 export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  const id = idOf((await params).id);
-  const found = id === null ? null : edition(id);
+  const found = await editionNamed(params);
   if (!found) return noEdition();
   return attachment(
     writeStandard(found.standard),

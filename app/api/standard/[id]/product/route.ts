@@ -1,5 +1,5 @@
-import { edition } from '@/server/editions';
-import { attachment, idOf, noEdition, problemResponse } from '@/server/http';
+import { editionNamed } from '@/server/editions';
+import { attachment, noEdition, problemResponse } from '@/server/http';
 import { runTask } from '@/server/pool';
 import { PRODUCTS, type ProductName } from '@/server/product-names';
 
@@ -8,8 +8,7 @@ export async function GET(
   request: Request,
   { params }: { params: Promise<{ id: string }> },
 ): Promise<Response> {
-  const id = idOf((await params).id);
-  const found = id === null ? null : edition(id);
+  const found = await editionNamed(params);
   if (!found) return noEdition();
   const wanted = new URL(request.url).searchParams.get('as');
   const name = PRODUCTS.find((one) => one === wanted) as ProductName | undefined;

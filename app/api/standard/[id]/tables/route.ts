@@ -1,7 +1,7 @@
 import { writeDelimited } from '@/core/exchange/delimited';
 import { TABLE_NAMES, TABLES, tableRows } from '@/core/exchange/tables/tables';
-import { edition } from '@/server/editions';
-import { attachment, idOf, noEdition, problemResponse } from '@/server/http';
+import { editionNamed } from '@/server/editions';
+import { attachment, noEdition, problemResponse } from '@/server/http';
 import { writeSpreadsheet } from '@/server/spreadsheet';
 
 /** A kind of definition of an edition as a table: `?of=layers&as=xlsx`, or CSV. */
@@ -9,8 +9,7 @@ export async function GET(
   request: Request,
   { params }: { params: Promise<{ id: string }> },
 ): Promise<Response> {
-  const id = idOf((await params).id);
-  const found = id === null ? null : edition(id);
+  const found = await editionNamed(params);
   if (!found) return noEdition();
   const query = new URL(request.url).searchParams;
   const kind = TABLE_NAMES.find((name) => name === query.get('of'));
