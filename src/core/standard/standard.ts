@@ -2,16 +2,17 @@ import { z } from 'zod';
 import { OBJECT_KINDS } from '../drawing/kinds';
 import { foldName } from '../dxf/interner';
 import { fail, ok, type Result } from '../result';
-import { dimensionStyleSchema, familyFaults } from './dimension-settings';
+import { dimensionStyleSchema } from './dimension-settings';
 import { fillSchema } from './fills';
 import { blankLettering, letteringSchema } from './lettering';
-import { lineMarkSchema, placedSymbolSchema, symbolBox } from './line-marks';
-import { PLAIN_LOOK, sayTooWide, wordFault, wordLook } from './line-words';
+import { lineMarkSchema, placedSymbolSchema } from './line-marks';
+import { PLAIN_LOOK, wordFault } from './line-words';
 import { meaningSchema } from './meanings';
 import { NAMED_THINGS, type NamedThing, namingSchema } from './naming';
 import { parallelSetSchema } from './parallels';
 import { colourWidthSchema, penOrderSchema, penRoleSchema } from './pens';
 import { ruleSettingsSchema } from './rule-settings';
+import { checkParts } from './standard-parts';
 
 /** Pen widths that the exchange format can hold, mm. Source: published DXF reference. */
 export const STORABLE_WIDTHS_MM: readonly number[] = [
@@ -288,93 +289,6 @@ export const standardSchema = z
     checkParts(standard, linetypes, layers, complain);
   })
   .meta({ title: 'Drawing standard of an office', description: 'One edition of a standard.' });
-
-interface Parts {
-  readonly dimensions: z.infer<typeof dimensionStyleSchema>[];
-  readonly fills: z.infer<typeof fillSchema>[];
-  readonly parallels: z.infer<typeof parallelSetSchema>[];
-  readonly lineMarks: z.infer<typeof lineMarkSchema>[];
-  readonly linetypes: z.infer<typeof linetypeSchema>[];
-  readonly meanings: z.infer<typeof meaningSchema>[];
-  readonly lettering: z.infer<typeof letteringSchema>;
-  readonly pens: z.infer<typeof pensSchema>;
-}
-
-/** What definitions ask of one another: names that must be there, and once only. */
-function checkParts(
-  standard: Parts,
-  linetypes: ReadonlySet<string>,
-  layers: ReadonlySet<string>,
-  complain: (path: (string | number)[], message: string) => void,
-): void {
-  const isLinetype = (name: string): boolean =>
-    name === '' || foldName(name) === 'continuous' || linetypes.has(foldName(name));
-  const once = (kind: 'fills' | 'parallels' | 'lineMarks' | 'meanings'): void => {
-    const names = new Set<string>();
-    for (const [i, { name }] of standard[kind].entries()) {
-      if (names.has(foldName(name))) complain([kind, i, 'name'], `“${name}” is there twice`);
-      names.add(foldName(name));
-    }
-  };
-  for (const kind of ['fills', 'parallels', 'lineMarks', 'meanings'] as const) once(kind);
-  for (const { path, message } of familyFaults(standard.dimensions))
-    complain(['dimensions', ...path], message);
-  const styles = new Set(standard.lettering.styles.map(({ name }) => foldName(name)));
-  for (const [i, { settings }] of standard.dimensions.entries()) {
-    const at = (name: string): (string | number)[] => ['dimensions', i, 'settings', name];
-    for (const name of ['lineLinetype', 'extensionLinetype1', 'extensionLinetype2'] as const)
-      if (!isLinetype(settings[name] ?? ''))
-        complain(at(name), `the standard has no linetype “${settings[name]}”`);
-    if (settings.textStyle && !styles.has(foldName(settings.textStyle)))
-      complain(at('textStyle'), `the standard has no text style “${settings.textStyle}”`);
-    for (const name of ['linePenMm', 'extensionPenMm'] as const) {
-      const mm = settings[name];
-      if (mm != null && !standard.pens.seriesMm.includes(mm))
-        complain(at(name), `${mm} mm is not among the permitted pen widths`);
-    }
-  }
-  for (const [i, { layer }] of standard.fills.entries())
-    if (layer !== '' && !layers.has(foldName(layer)))
-      complain(['fills', i, 'layer'], `the standard has no layer “${layer}”`);
-  for (const [i, { lines }] of standard.parallels.entries())
-    for (const [j, { linetype }] of lines.entries())
-      if (!isLinetype(linetype))
-        complain(['parallels', i, 'lines', j, 'linetype'], `the standard has no linetype “${linetype}”`);
-  const roles = new Set(standard.pens.roles.map(({ role }) => foldName(role)));
-  for (const [i, { linetype, role }] of standard.meanings.entries()) {
-    if (!isLinetype(linetype))
-      complain(['meanings', i, 'linetype'], `the standard has no linetype “${linetype}”`);
-    if (role !== '' && !roles.has(foldName(role)))
-      complain(['meanings', i, 'role'], `the pens have no role “${role}”`);
-  }
-  const numbers = new Set<number>();
-  for (const [i, { number }] of standard.lineMarks.entries()) {
-    if (numbers.has(number)) complain(['lineMarks', i, 'number'], `number ${number} is there twice`);
-    numbers.add(number);
-  }
-  for (const [i, linetype] of standard.linetypes.entries()) {
-    const { symbols, elementsMm } = linetype;
-    for (const [j, word] of linetype.words.entries()) {
-      if (word.style === '') continue;
-      const fault = styles.has(foldName(word.style))
-        ? wordFault(linetype, word, wordLook(standard.lettering.styles, word.style))
-        : `the standard has no text style “${word.style}”`;
-      if (fault) complain(['linetypes', i, 'words', j], fault);
-    }
-    for (const [j, placed] of symbols.entries()) {
-      const symbol = standard.lineMarks.find((one) => foldName(one.name) === foldName(placed.symbol));
-      const gap = elementsMm[placed.element];
-      if (!symbol) complain(['linetypes', i, 'symbols', j], `there is no line mark “${placed.symbol}”`);
-      else if (gap === undefined || gap > 0)
-        complain(['linetypes', i, 'symbols', j], `“${placed.symbol}” needs a gap or a dot to stand at`);
-      else if (gap < 0 && symbolBox(symbol, placed.scale).width > -gap + 1e-9)
-        complain(
-          ['linetypes', i, 'symbols', j],
-          sayTooWide(placed.symbol, symbolBox(symbol, placed.scale).width, -gap),
-        );
-    }
-  }
-}
 
 export type Standard = z.infer<typeof standardSchema>;
 export type StandardLayer = z.infer<typeof layerSchema>;

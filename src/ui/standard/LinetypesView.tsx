@@ -3,21 +3,9 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { foldName } from '@/core/dxf/interner';
-import type { StandardTextStyle } from '@/core/standard/lettering';
 import { type PlacedSymbol, symbolBox } from '@/core/standard/line-marks';
 import { arcPath, shortestMm } from '@/core/standard/line-preview';
-import {
-  clearanceMm,
-  familyName,
-  isBeside,
-  type LineWord,
-  parseElements,
-  sayElements,
-  withWords,
-  wordFault,
-  wordLook,
-  wordWidthMm,
-} from '@/core/standard/line-words';
+import { familyName, type LineWord, parseElements, sayElements, withWords } from '@/core/standard/line-words';
 import { followName } from '@/core/standard/rename';
 import { reductions } from '@/core/standard/scales';
 import { lineOf, type Standard, type StandardLinetype } from '@/core/standard/standard';
@@ -28,6 +16,7 @@ import { Definitions, type FormProps } from './Definitions';
 import { NameLines, NotesAndClause, NumberInput, ScaleChoice } from './fields';
 import { LineMarksDialog } from './LineMarksDialog';
 import type { Save, ViewProps } from './types';
+import { WordSettings } from './WordSettings';
 
 /** A word before anything is said of it. */
 const PLAIN_WORD: LineWord = { element: 0, text: '', heightMm: 1.2, style: '', offsetMm: 0, upright: false };
@@ -357,60 +346,6 @@ function LinetypeForm({
         <NotesAndClause value={value} change={change} />
       </fieldset>
     </>
-  );
-}
-
-/** One word on a line: how it is set, and whether it fits. */
-function WordSettings({
-  linetype,
-  word,
-  styles,
-  fault,
-  set,
-}: {
-  linetype: StandardLinetype;
-  word: LineWord;
-  styles: readonly StandardTextStyle[];
-  fault?: string;
-  set: (patch: Partial<LineWord>) => void;
-}) {
-  const look = wordLook(styles, word.style);
-  const clear = clearanceMm(linetype, word, look);
-  const wrong = fault ?? wordFault(linetype, word, look);
-  const width = wordWidthMm(word.text, word.heightMm, look).toFixed(2);
-  return (
-    <fieldset className="border border-hairline bg-white p-2">
-      <legend className="figures px-1 text-[12.5px] text-ink-2">“{word.text}”</legend>
-      <div className="grid grid-cols-2 items-end gap-2">
-        <NumberInput
-          label="Height of the word, mm"
-          value={word.heightMm}
-          set={(heightMm) => set({ heightMm })}
-        />
-        <Choice
-          label="Text style of the word"
-          value={word.style}
-          onChange={(event) => set({ style: event.target.value })}
-        >
-          <option value="">plain strokes</option>
-          {styles.map(({ name }) => (
-            <option key={name}>{name}</option>
-          ))}
-        </Choice>
-        <NumberInput
-          label="Off the line by, mm"
-          value={word.offsetMm}
-          set={(offsetMm) => set({ offsetMm })}
-        />
-        <Tick label="Stays level" checked={word.upright} onChange={(upright) => set({ upright })} />
-      </div>
-      <p className={`figures mt-1 text-[12.5px] ${wrong ? 'text-oxide' : 'text-ink-2'}`}>
-        {wrong ??
-          (isBeside(word)
-            ? `${width} mm wide, beside the line: it needs no gap`
-            : `${width} mm wide, ${clear.toFixed(2)} mm clear on either side`)}
-      </p>
-    </fieldset>
   );
 }
 
