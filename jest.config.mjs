@@ -3,6 +3,7 @@ export default {
   testEnvironment: 'node',
   testMatch: [
     '<rootDir>/src/**/*.test.ts',
+    '<rootDir>/app/**/*.test.ts',
     '<rootDir>/demo/**/*.test.ts',
     '<rootDir>/tests/outside/**/*.test.ts',
   ],

@@ -1,5 +1,5 @@
 import type { z } from 'zod';
-import type { Problem, Result } from '../core/result';
+import { fail, type Problem, type Result } from '../core/result';
 
 /** JSON answer with the status that fits a problem. */
 export function problemResponse(problem: Problem, status = 422): Response {
@@ -15,11 +15,17 @@ export function problemResponse(problem: Problem, status = 422): Response {
 export const resultResponse = <T>(result: Result<T>): Response =>
   result.ok ? Response.json(result.value ?? {}) : problemResponse(result.problem);
 
+/** What a page sends is a standard at the most. */
+const MOST_JSON_BYTES = 50_000_000;
+
 /** Reads and checks the body of a request. */
 export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promise<Result<T>> {
+  const bytes = await bytesWithin(request, MOST_JSON_BYTES);
+  if (!bytes)
+    return fail('too-large', 'The request is too large.', 'Take in a standard of this size as a file.');
   let data: unknown;
   try {
-    data = await request.json();
+    data = JSON.parse(new TextDecoder().decode(bytes));
   } catch {
     return {
       ok: false,
@@ -59,17 +65,33 @@ export const noEdition = (): Response =>
     action: 'Go back to the Standard place.',
   });
 
-/** Refuses an upload from elsewhere, or one that says it is larger than what is asked for. */
-export function refusedUpload(
+/**
+ * The bytes of a request, or null when they are more than may be taken: what a request says of its length is looked at
+ * first, and what comes is counted.
+ */
+async function bytesWithin(request: Request, mostBytes: number): Promise<Uint8Array | null> {
+  if (Number(request.headers.get('content-length') ?? 0) > mostBytes) return null;
+  const parts: Uint8Array[] = [];
+  let length = 0;
+  for await (const part of (request.body ?? []) as AsyncIterable<Uint8Array>) {
+    length += part.length;
+    if (length > mostBytes) return null;
+    parts.push(part);
+  }
+  return parts.length === 1 ? parts[0] : Buffer.concat(parts);
+}
+
+/** Takes in a small file. Answers with what is wrong when it comes from elsewhere or is larger than what is asked for. */
+export async function takeUpload(
   request: Request,
   mostBytes: number,
   message: string,
   action: string,
-): Response | null {
+): Promise<Uint8Array | Response> {
   const refused = foreign(request);
   if (refused) return refused;
-  if (Number(request.headers.get('content-length') ?? 0) <= mostBytes) return null;
-  return problemResponse({ code: 'too-large', message, action });
+  const bytes = await bytesWithin(request, mostBytes);
+  return bytes ?? problemResponse({ code: 'too-large', message, action });
 }
 
 /** The number in a route's path, or null. */

@@ -1,7 +1,7 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { strFromU8, unzipSync } from 'fflate';
+import { strFromU8, unzipSync, zipSync } from 'fflate';
 import { generalArrangement, linkspan } from '../../demo/drawings';
 import { demoStandard } from '../../demo/standard';
 import { readDrawing } from '../core/dxf/interpret';
@@ -109,6 +109,12 @@ describe('a spreadsheet', () => {
       { name: 'Other', rows: [['x']] },
     ]);
     expect(await readSpreadsheet(bytes, 'Layers')).toEqual({ ok: true, value: [['Name'], ['007']] });
+  });
+
+  it('that would unpack to more than there is room for is not unpacked', async () => {
+    const bomb = zipSync({ 'xl/worksheets/sheet1.xml': new Uint8Array(210_000_000) }, { level: 9 });
+    expect(bomb.length).toBeLessThan(1_000_000);
+    expect(await readSpreadsheet(bomb)).toMatchObject({ ok: false, problem: { code: 'too-large' } });
   });
 
   it('that is none is refused with what to do', async () => {

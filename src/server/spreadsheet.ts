@@ -1,4 +1,5 @@
 import type ExcelJs from 'exceljs';
+import { unzipSync } from 'fflate';
 import { fail, ok, type Result } from '../core/result';
 
 /** Larger tables are no definitions of a standard. */
@@ -38,8 +39,33 @@ function addSheet(book: ExcelJs.Workbook, { name, rows }: Sheet): void {
   }
 }
 
+/** A small archive can unpack to more than a server has room for. */
+const MOST_UNPACKED_BYTES = 200_000_000;
+
+/** What the files of an archive say of their sizes, added up; 0 where it is none. */
+function unpackedBytes(bytes: Uint8Array): number {
+  let sum = 0;
+  try {
+    unzipSync(bytes, {
+      filter: ({ originalSize }) => {
+        sum += originalSize;
+        return false;
+      },
+    });
+  } catch {
+    return 0;
+  }
+  return sum;
+}
+
 /** The cells of a workbook's sheet of a name as text; of its first one when none has that name. */
 export async function readSpreadsheet(bytes: Uint8Array, name = ''): Promise<Result<string[][]>> {
+  if (unpackedBytes(bytes) > MOST_UNPACKED_BYTES)
+    return fail(
+      'too-large',
+      'The spreadsheet is too large once unpacked.',
+      'Keep only the sheet with the table.',
+    );
   const book = await workbook();
   try {
     await book.xlsx.load(Buffer.from(bytes) as unknown as Parameters<typeof book.xlsx.load>[0]);

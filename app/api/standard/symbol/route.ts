@@ -3,7 +3,7 @@ import { FACES } from '@/core/drawing/lettering';
 import { readDrawing } from '@/core/dxf/interpret';
 import { strokesOfDrawing } from '@/core/exchange/symbol-strokes';
 import type { Result } from '@/core/result';
-import { problemResponse, refusedUpload, resultResponse } from '@/server/http';
+import { problemResponse, resultResponse, takeUpload } from '@/server/http';
 import { runTask } from '@/server/pool';
 
 /** A symbol is a few lines: a larger file is a drawing. */
@@ -27,15 +27,15 @@ export async function GET(request: Request): Promise<Response> {
 
 /** Strokes of a small DXF, for a line mark of a height: `?height=2`. Nothing is stored. */
 export async function POST(request: Request): Promise<Response> {
-  const refused = refusedUpload(
+  const bytes = await takeUpload(
     request,
     MOST_BYTES,
     'A drawing of this size is no symbol.',
     'Keep only the symbol itself in the file.',
   );
-  if (refused) return refused;
+  if (bytes instanceof Response) return bytes;
   const height = heightSchema.parse(new URL(request.url).searchParams.get('height'));
-  const drawing = readDrawing(new Uint8Array(await request.arrayBuffer()));
+  const drawing = readDrawing(bytes);
   if (!drawing.ok) return problemResponse(drawing.problem);
   return strokesResponse(strokesOfDrawing(drawing.value, height));
 }
