@@ -244,7 +244,8 @@ export async function correct(
 ): Promise<Result<{ changes: number; left: number }>> {
   const record = drawing(id);
   const inUse = record?.editionId ? edition(record.editionId) : null;
-  if (!record || !inUse || record.state !== 'ready')
+  if (!record) return NO_DRAWING;
+  if (!inUse || record.state !== 'ready')
     return fail(
       'not-ready',
       'The drawing is not ready to be corrected.',
@@ -340,7 +341,8 @@ function addRevision(
 /** Steps back (-1) or forward (+1) among the corrections. */
 export function step(id: number, by: -1 | 1): Result<null> {
   const record = drawing(id);
-  if (!record || (by < 0 ? !record.canUndo : !record.canRedo))
+  if (!record) return NO_DRAWING;
+  if (by < 0 ? !record.canUndo : !record.canRedo)
     return fail('no-step', 'There is nothing to step to.', 'Nothing was changed.');
   database()
     .prepare('UPDATE drawings SET current_revision = ? WHERE id = ?')
@@ -428,7 +430,8 @@ export function listSenders(): SenderRecord[] {
 export async function proposalsFor(id: number): Promise<Result<Record<string, Proposal[]>>> {
   const record = drawing(id);
   const inUse = record?.editionId ? edition(record.editionId) : null;
-  if (!record?.current || !inUse) return ok({});
+  if (!record) return NO_DRAWING;
+  if (!record.current || !inUse) return ok({});
   const asking: Finding[] = record.current.findings.filter((finding) => finding.correction === 'choice');
   if (asking.length === 0) return ok({});
   const result = await runTask('proposals', {
@@ -458,7 +461,7 @@ export async function proposalsFor(id: number): Promise<Result<Record<string, Pr
 /** Puts a layer of a drawing into the draft standard, with its properties and the kinds of object on it. */
 export function adoptLayer(id: number, name: string): Result<{ draft: string }> {
   const record = drawing(id);
-  if (!record) return fail('no-drawing', 'There is no such drawing.', 'Go back to the list.');
+  if (!record) return NO_DRAWING;
   const read = readDrawing(new Uint8Array(readFileSync(filePath(record.currentSha))));
   if (!read.ok) return read;
   const learnt = learnStandard(read.value, '');
