@@ -227,7 +227,13 @@ export function parallelLines(drawing: Drawing, row: number): CompoundShape {
   }
   if (style.fillColour !== null) {
     const edges = corners.map(outermost).filter((edge) => edge !== null);
-    const points = [...edges.map(({ left }) => left), ...edges.map(({ right }) => right).reverse()];
+    const [first, last] = [edges[0], edges[edges.length - 1]];
+    const points = [
+      ...edges.map(({ left }) => left),
+      ...(last && style.roundEnd && (flags & 8) === 0 ? halfRound(last.left, last.right) : []),
+      ...edges.map(({ right }) => right).reverse(),
+      ...(first && style.roundStart && (flags & 4) === 0 ? halfRound(first.right, first.left) : []),
+    ];
     // Under its lines: what is drawn first lies at the bottom.
     if (points.length > 3)
       parts.unshift({
@@ -237,6 +243,18 @@ export function parallelLines(drawing: Drawing, row: number): CompoundShape {
   }
   return { type: 'compound', parts };
 }
+
+/** Points of the half circle from one point to another, clockwise: out of a run from its left edge to its right one. */
+function halfRound(from: Point3, to: Point3): Point3[] {
+  const centre = [0, 1, 2].map((k) => (from[k] + to[k]) / 2);
+  const [dx, dy] = [from[0] - centre[0], from[1] - centre[1]];
+  return Array.from({ length: HALF_STEPS - 1 }, (_, i): Point3 => {
+    const angle = (-Math.PI * (i + 1)) / HALF_STEPS;
+    const [c, s] = [Math.cos(angle), Math.sin(angle)];
+    return [centre[0] + dx * c - dy * s, centre[1] + dx * s + dy * c, centre[2]];
+  });
+}
+const HALF_STEPS = 24;
 
 const triple = (reader: TagReader, tag: number): Point3 => [
   reader.number(tag),

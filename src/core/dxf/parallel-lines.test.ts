@@ -88,4 +88,25 @@ describe('a set of parallel lines, placed', () => {
     ]);
     expect(lines).toHaveLength(3);
   });
+
+  it('is filled into its half round ends', () => {
+    const [fill] = drawn({ fillColour: 8, startCap: 'round', endCap: 'round' });
+    const points = corners(fill);
+    // 50 long, 15 wide: the ends reach half the width further, and no point lies further from their middles.
+    expect(Math.max(...points.map(([x]) => x))).toBeCloseTo(67.5);
+    expect(Math.min(...points.map(([x]) => x))).toBeCloseTo(2.5);
+    for (const [x, y] of points) {
+      const middle = x > 35 ? 60 : 10;
+      if (x > 60 || x < 10) expect(Math.hypot(x - middle, y - 22.5)).toBeCloseTo(7.5);
+      expect(y).toBeGreaterThan(14.999);
+      expect(y).toBeLessThan(30.001);
+    }
+    // The area is that of the rectangle and a circle, less what straight pieces cut off.
+    const area = points.reduce((sum, [x, y], i) => {
+      const [nextX, nextY] = points[(i + 1) % points.length];
+      return sum + (x * nextY - nextX * y) / 2;
+    }, 0);
+    expect(Math.abs(area)).toBeGreaterThan((50 * 15 + Math.PI * 7.5 ** 2) * 0.998);
+    expect(Math.abs(area)).toBeLessThan(50 * 15 + Math.PI * 7.5 ** 2);
+  });
 });

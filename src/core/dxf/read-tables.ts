@@ -145,23 +145,38 @@ export function readTextStyles(reader: TagReader): Map<string, DrawingTextStyle>
   return styles;
 }
 
-/** Extended data names the family of fonts that are not single-stroke, and its weight: a bit of a flag. */
+/** Tags of the extended data that an application keeps with a record: those between its name and the next. */
+function* extendedTags(reader: TagReader, range: TagRange, application: string): Generator<number> {
+  const { tags } = reader.document;
+  for (let tag = range.start; tag < range.end; tag++) {
+    if (tags.codes[tag] !== 1001 || !tagIs(tags, tag, application)) continue;
+    for (let at = tag + 1; at < range.end && tags.codes[at] !== 1001; at++) yield at;
+    return;
+  }
+}
+
+/**
+ * The format's own extended data name the family of fonts that are not single-stroke, and its weight: a bit of a flag.
+ * What other applications keep there says nothing of the font.
+ */
 function familyOf(reader: TagReader, range: TagRange): { family: string; bold: boolean } {
-  const family = reader.findText(range, 1000);
-  return { family, bold: family !== '' && (reader.findInt(range, 1071) & 0x2000000) !== 0 };
+  const { codes } = reader.document.tags;
+  let family = '';
+  let flags = 0;
+  for (const tag of extendedTags(reader, range, 'ACAD')) {
+    if (codes[tag] === 1000 && family === '') family = reader.name(tag);
+    if (codes[tag] === 1071) flags = reader.int(tag);
+  }
+  return { family, bold: family !== '' && (flags & 0x2000000) !== 0 };
 }
 
 /** A layer's description stands in extended data behind the name of the application that keeps it. */
 function descriptionOf(reader: TagReader, range: TagRange): string {
-  const { tags } = reader.document;
-  for (let tag = range.start; tag < range.end; tag++) {
-    if (tags.codes[tag] !== 1001 || !tagIs(tags, tag, 'AcAecLayerStandard')) continue;
-    const texts: string[] = [];
-    for (let at = tag + 1; at < range.end && tags.codes[at] !== 1001; at++)
-      if (tags.codes[at] === 1000) texts.push(reader.name(at));
-    return texts[1] ?? texts[0] ?? '';
-  }
-  return '';
+  const { codes } = reader.document.tags;
+  const texts: string[] = [];
+  for (const tag of extendedTags(reader, range, 'AcAecLayerStandard'))
+    if (codes[tag] === 1000) texts.push(reader.name(tag));
+  return texts[1] ?? texts[0] ?? '';
 }
 
 const OVERRIDES = [

@@ -6,7 +6,7 @@ import { dimensionValues, type StandardDimensionStyle } from '../standard/dimens
 import { type StandardFill, sayLines } from '../standard/fills';
 import { SHEET_SIZES_MM, SHEETS, type StandardTextStyle } from '../standard/lettering';
 import { sayElements } from '../standard/line-words';
-import { inOrder, type StandardParallelSet, sayParallels, widthOf } from '../standard/parallels';
+import { areaOf, inOrder, type StandardParallelSet, sayParallels, widthOf } from '../standard/parallels';
 import type { Standard, StandardLayer, StandardLinetype } from '../standard/standard';
 import { putDefinitions, putFill, putLineMarks } from './template';
 
@@ -169,7 +169,18 @@ function linetypeItem(linetype: StandardLinetype): Item {
       const name = foldName(linetype.name) === 'continuous' ? 'Continuous' : linetype.name;
       const props: Props = { layer: '0', colour: 7, linetype: name, widthMm: 0.35 };
       space.line(props, [x, y - 7], [x + 84, y - 7]);
-      space.arc(props, [x + 104, y - 18], 18, 50, 130);
+      // From left to right, so that words on it stand upright.
+      const reach = 18 * Math.cos((50 * Math.PI) / 180);
+      const foot = y - 18 + 18 * Math.sin((50 * Math.PI) / 180);
+      space.polyline(
+        props,
+        [
+          [x + 104 - reach, foot],
+          [x + 104 + reach, foot],
+        ],
+        false,
+        [-Math.tan((20 * Math.PI) / 180)],
+      );
       label(space, x + 122, y - 4.9, 1.8, linetype.name, LABEL, COLUMN_MM - 122);
       label(space, x + 122, y - 8.4, 1.8, linetype.description, QUIET, COLUMN_MM - 122);
       const elements = linetype.elementsMm.length > 0 ? sayElements(linetype) : 'unbroken';
@@ -297,6 +308,12 @@ function parallelItem(set: StandardParallelSet): Item {
       const top = lines[0].at;
       const middle = y - 6 - top;
       const [left, right] = [x + 14, x + 92];
+      if (set.fillColour !== null)
+        space.patternFill(
+          { layer: '0', colour: set.fillColour },
+          [areaOf(set, left, right, 1 / scale).map(([u, v]): Point => [u, middle + v])],
+          { name: 'SOLID', angleDeg: 0, scale: 1, families: [] },
+        );
       for (const { at, colour, linetype } of lines)
         space.line(
           { layer: '0', colour: colour ?? 7, widthMm: 0.35, ...(linetype ? { linetype } : {}) },

@@ -1,5 +1,6 @@
 import { demoStandard } from '../../../demo/standard';
 import { audit } from '../audit/engine';
+import { faceOf } from '../drawing/lettering';
 import { readDrawing } from '../dxf/interpret';
 import { differences, sayDifference } from '../standard/differences';
 import { dimensionValues, ownSettings } from '../standard/dimension-settings';
@@ -29,6 +30,13 @@ describe('a template', () => {
     const learnt = learnStandard(drawing, demoStandard.name);
     expect(checkStandard(learnt)).toHaveProperty('standard');
     expect(byName(learnt)).toEqual(byName({ ...demoStandard, edition: learnt.edition }));
+  });
+
+  it('shows its text styles in their faces, whatever else their records keep', () => {
+    for (const { name, face } of demoStandard.lettering.styles) {
+      const style = drawing.textStyles.get(name.toLowerCase());
+      expect([name, style && faceOf(style.font, style.family, style.bold)]).toEqual([name, face]);
+    }
   });
 
   it('leaves nothing out, but in R12 what that version has no place for, and says so', () => {

@@ -51,6 +51,38 @@ export const widthOf = ({ lines }: Pick<StandardParallelSet, 'lines'>): number =
   return Math.max(...offsets) - Math.min(...offsets);
 };
 
+/** Straight pieces of a half round end. */
+const HALF_STEPS = 24;
+
+/**
+ * What lies between the outermost lines of a straight run from left to right, its half round ends with it: corners
+ * x, y, with y up and the drawn line at 0.
+ * @param scale units of the picture to one mm
+ */
+export function areaOf(
+  set: Pick<StandardParallelSet, 'lines' | 'startCap' | 'endCap'>,
+  left: number,
+  right: number,
+  scale = 1,
+): [number, number][] {
+  const offsets = set.lines.map(({ offsetMm }) => offsetMm * scale);
+  const [top, bottom] = [Math.max(...offsets), Math.min(...offsets)];
+  const [middle, radius] = [(top + bottom) / 2, (top - bottom) / 2];
+  const half = (x: number, fromDeg: number): [number, number][] =>
+    Array.from({ length: HALF_STEPS - 1 }, (_, i) => {
+      const angle = ((fromDeg - (180 * (i + 1)) / HALF_STEPS) * Math.PI) / 180;
+      return [x + radius * Math.cos(angle), middle + radius * Math.sin(angle)];
+    });
+  return [
+    [left, top],
+    [right, top],
+    ...(set.endCap === 'round' ? half(right, 90) : []),
+    [right, bottom],
+    [left, bottom],
+    ...(set.startCap === 'round' ? half(left, -90) : []),
+  ];
+}
+
 /** The lines from the left to the right, as the exchange format orders them. */
 export const inOrder = (set: StandardParallelSet): StandardParallelSet => ({
   ...set,

@@ -1,5 +1,5 @@
 import { demoStandard } from '../../../demo/standard';
-import { colourConflicts, penAdvice, widthOfRole } from './pens';
+import { colourConflicts, penAdvice, penOfLinetype, widthOfRole } from './pens';
 import { blankStandard, checkStandard, layerOf, type Standard } from './standard';
 
 const office = (pens: Partial<Standard['pens']>, layers: Standard['layers'] = []): Standard => {
@@ -9,6 +9,17 @@ const office = (pens: Partial<Standard['pens']>, layers: Standard['layers'] = []
 const said = (standard: Standard): string[] => penAdvice(standard).map(({ says }) => says);
 
 describe('pens', () => {
+  it('of a linetype are the heaviest that print it, else the default', () => {
+    const with35 = office({}, [
+      layerOf({ name: 'A', linetype: 'Hidden', widthMm: 0.18 }),
+      layerOf({ name: 'B', linetype: 'HIDDEN', widthMm: 0.35 }),
+      layerOf({ name: 'C', linetype: 'Axis', widthMm: null }),
+    ]);
+    expect(penOfLinetype(with35, 'hidden')).toBe(0.35);
+    expect(penOfLinetype(with35, 'Axis')).toBe(0.25);
+    expect(penOfLinetype(with35, 'Fence')).toBe(0.25);
+  });
+
   it('of the demo keep their own order, and what is common practice', () => {
     expect(penAdvice(demoStandard)).toEqual([]);
     // common practice: outline over dimension over hidden and centre

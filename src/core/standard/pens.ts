@@ -51,6 +51,14 @@ const figure = (value: number): string => String(Number(value.toFixed(2)));
 export const widthOfRole = (pens: Standard['pens'], role: string): number | null =>
   pens.roles.find((one) => same(one.role, role))?.widthMm ?? null;
 
+/** The width that a linetype prints with: the heaviest of the layers that have it, else the default. */
+export function penOfLinetype(standard: Standard, linetype: string): number {
+  const widths = standard.layers
+    .filter((layer) => same(layer.linetype, linetype))
+    .map(({ widthMm }) => widthMm ?? standard.pens.defaultMm);
+  return widths.length > 0 ? Math.max(...widths) : standard.pens.defaultMm;
+}
+
 /** Orders between roles that the widths break, layers that print with another pen than their role's. */
 export function penAdvice(standard: Standard): PenAdvice[] {
   const { pens } = standard;

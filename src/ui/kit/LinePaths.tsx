@@ -72,7 +72,7 @@ export function LinePaths({
         >
           <SpecimenLetters
             made={specimen({ ...word.look, heightMm: word.heightMm, ...PLAIN_LINES }, [word.text])}
-            penMm={Math.min(penMm, word.heightMm / 8)}
+            penMm={penMm}
           />
         </g>
       ))}

@@ -6,6 +6,7 @@ import { toast } from 'sonner';
 import { linearFigure } from '@/core/dimension/figure';
 import { foldName } from '@/core/dxf/interner';
 import { dimensionValues } from '@/core/standard/dimension-settings';
+import { penOfLinetype } from '@/core/standard/pens';
 import { findLayer, findLinetype, type Standard } from '@/core/standard/standard';
 import { type Offer, offerKey, offers, TAKEN_KINDS, takeOver } from '@/core/standard/take-over';
 import { Button, buttonClass } from '../kit/Button';
@@ -237,6 +238,7 @@ function Picture({ standard, offer: { kind, name } }: { standard: Standard; offe
           linetype={linetype}
           symbols={standard.lineMarks}
           styles={standard.lettering.styles}
+          penMm={penOfLinetype(standard, linetype.name)}
           paths={[[1, 3, 53, 3]]}
           widthMm={54}
           heightMm={6}

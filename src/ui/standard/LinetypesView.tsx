@@ -6,6 +6,7 @@ import { foldName } from '@/core/dxf/interner';
 import { type PlacedSymbol, symbolBox } from '@/core/standard/line-marks';
 import { arcPath, shortestMm } from '@/core/standard/line-preview';
 import { familyName, type LineWord, parseElements, sayElements, withWords } from '@/core/standard/line-words';
+import { penOfLinetype } from '@/core/standard/pens';
 import { followName } from '@/core/standard/rename';
 import { reductions } from '@/core/standard/scales';
 import { lineOf, type Standard, type StandardLinetype } from '@/core/standard/standard';
@@ -53,6 +54,7 @@ export function LinetypesView({ standard, edition, editable, save, onFile }: Vie
             linetype={linetype}
             symbols={standard.lineMarks}
             styles={standard.lettering.styles}
+            penMm={penOfLinetype(standard, linetype.name)}
             paths={[[1, 3, 47, 3]]}
             widthMm={48}
             heightMm={6}
@@ -138,6 +140,7 @@ function LinetypeForm({
     .map((length, element) => ({ length, element }))
     .filter(({ length, element }) => length <= 0 && !value.words.some((word) => word.element === element));
   const { styles } = standard.lettering;
+  const penMm = penOfLinetype(standard, value.name);
 
   const write = (next: string): void => {
     setText(next);
@@ -195,6 +198,7 @@ function LinetypeForm({
           linetype={value}
           symbols={standard.lineMarks}
           styles={standard.lettering.styles}
+          penMm={penMm}
           paths={PATHS}
           widthMm={84}
           heightMm={40}
@@ -252,6 +256,7 @@ function LinetypeForm({
             linetype={value}
             word={word}
             styles={styles}
+            penMm={penMm}
             fault={fault('words', i)}
             set={(patch) => setWord(word.element, patch)}
           />

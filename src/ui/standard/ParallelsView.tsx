@@ -2,7 +2,14 @@
 
 import { hexOf, rgbOf } from '@/core/drawing/colour';
 import { dashList } from '@/core/geometry/pattern';
-import { CAPS, inOrder, type StandardParallelSet, sayParallels, widthOf } from '@/core/standard/parallels';
+import {
+  areaOf,
+  CAPS,
+  inOrder,
+  type StandardParallelSet,
+  sayParallels,
+  widthOf,
+} from '@/core/standard/parallels';
 import { findLinetype, type Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice, Field } from '../kit/Field';
@@ -96,11 +103,10 @@ function Parallels({
       className="block h-auto max-w-full bg-white"
     >
       {set.fillColour !== null && (
-        <rect
-          x={left}
-          y={y(top)}
-          width={right - left}
-          height={top - bottom}
+        <polygon
+          points={areaOf(set, left, right, 1 / scale)
+            .map(([x, at]) => `${x.toFixed(3)},${y(at).toFixed(3)}`)
+            .join(' ')}
           fill={hexOf(rgbOf({ number: set.fillColour }))}
         />
       )}

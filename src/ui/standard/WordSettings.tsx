@@ -1,4 +1,4 @@
-import type { StandardTextStyle } from '@/core/standard/lettering';
+import { type StandardTextStyle, sayStroke } from '@/core/standard/lettering';
 import {
   clearanceMm,
   isBeside,
@@ -16,12 +16,15 @@ export function WordSettings({
   linetype,
   word,
   styles,
+  penMm,
   fault,
   set,
 }: {
   linetype: StandardLinetype;
   word: LineWord;
   styles: readonly StandardTextStyle[];
+  /** Width that the line prints with, and single strokes with it. */
+  penMm: number;
   fault?: string;
   set: (patch: Partial<LineWord>) => void;
 }) {
@@ -61,6 +64,17 @@ export function WordSettings({
             ? `${width} mm wide, beside the line: it needs no gap`
             : `${width} mm wide, ${clear.toFixed(2)} mm clear on either side`)}
       </p>
+      {look.face === 'stroke' && (
+        <p className={`text-[12.5px] ${penMm > word.heightMm * HEAVY ? 'text-ochre' : 'text-ink-2'}`}>
+          <span className="figures">
+            Strokes of {penMm} mm, {sayStroke(penMm, word.heightMm)}
+          </span>
+          {penMm > word.heightMm * HEAVY && ': its letters close up; h/10 is usual'}
+        </p>
+      )}
     </fieldset>
   );
 }
+
+/** Heavier strokes fill the letters in. ISO 3098 has h/14 to h/10, from memory. */
+const HEAVY = 1 / 7;
