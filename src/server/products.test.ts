@@ -112,7 +112,7 @@ describe('a spreadsheet', () => {
   });
 
   it('that would unpack to more than there is room for is not unpacked', async () => {
-    const bomb = zipSync({ 'xl/worksheets/sheet1.xml': new Uint8Array(210_000_000) }, { level: 9 });
+    const bomb = zipSync({ 'xl/worksheets/sheet1.xml': new Uint8Array(210_000_000) }, { level: 1 });
     expect(bomb.length).toBeLessThan(1_000_000);
     expect(await readSpreadsheet(bomb)).toMatchObject({ ok: false, problem: { code: 'too-large' } });
   });
