@@ -8,7 +8,6 @@ import {
   type StandardLayer,
 } from '../core/standard/standard';
 import { database } from './database';
-import { idOf } from './http';
 
 export type EditionState = 'draft' | 'issued' | 'withdrawn';
 
@@ -87,12 +86,6 @@ export const allEditions = (): Edition[] =>
 export function edition(id: number): Edition | null {
   const row = database().prepare('SELECT * FROM editions WHERE id = ?').get(id) as Row | undefined;
   return row ? toEdition(row) : null;
-}
-
-/** The edition that an address names by its number; null where there is none. */
-export async function editionNamed(params: Promise<{ id: string }>): Promise<Edition | null> {
-  const id = idOf((await params).id);
-  return id === null ? null : edition(id);
 }
 
 export function draft(): Edition | null {

@@ -9,7 +9,7 @@ import { ok, type Result } from '../core/result';
 import type { Standard } from '../core/standard/standard';
 import { drawPdf, drawSvg, sceneOf } from './draw';
 import type { ProductName } from './product-names';
-import { writeSpreadsheet } from './spreadsheet';
+import { writeSpreadsheet, XLSX } from './spreadsheet';
 
 export interface Product {
   readonly file: string;
@@ -50,8 +50,6 @@ function template(standard: Standard, version: TemplateVersion): Product {
     leftOut,
   };
 }
-
-export const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 
 /** Every kind of definition as a table: sheets of one workbook, or one CSV each. */
 async function tables(standard: Standard, form: 'xlsx' | 'csv'): Promise<Product> {

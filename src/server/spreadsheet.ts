@@ -2,6 +2,9 @@ import type ExcelJs from 'exceljs';
 import { unzipSync } from 'fflate';
 import { fail, ok, type Result } from '../core/result';
 
+/** What a workbook is called on its way. */
+export const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+
 /** Larger tables are no definitions of a standard. */
 const MOST_ROWS = 20_000;
 

@@ -7,8 +7,10 @@ import sys
 from pathlib import Path
 
 import ezdxf
+from ezdxf.tools import pattern
 
-PATTERNS = ["ANSI31", "AR-CONC", "BRICK", "HEX", "ESCHER", "ANGLE"]
+# Some of the patterns that the library brings along, whatever they are called.
+PATTERNS = sorted(pattern.load())[::12][:6]
 SHAPE = [(0, 0), (9, 0), (9, 9)]
 
 
@@ -25,9 +27,9 @@ def make(version, folder):
         space.add_linear_dim(base=(0, 2), p1=(0, 0), p2=(3, 0), dimstyle=style.dxf.name).render()
     if version != "R12":
         for name in PATTERNS:
-            hatch = space.add_hatch()
-            hatch.set_pattern_fill(name, scale=2, angle=15)
-            hatch.paths.add_polyline_path(SHAPE)
+            fill = space.add_hatch()
+            fill.set_pattern_fill(name, scale=2, angle=15)
+            fill.paths.add_polyline_path(SHAPE)
         solid = space.add_hatch(color=3)
         solid.paths.add_polyline_path(SHAPE)
         gradient = space.add_hatch()

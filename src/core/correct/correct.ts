@@ -1,3 +1,4 @@
+import { append } from '../append';
 import { makeContext } from '../audit/context';
 import { audit } from '../audit/engine';
 import type { Audit, Finding } from '../audit/finding';
@@ -58,8 +59,7 @@ export function correctDrawing(
     passes++;
     if (step.editor.edits.isEmpty) continue;
     result = applyByteEdits(result, step.editor.edits.byteEdits());
-    // One by one: more than some hundred thousand do not fit into one call.
-    for (const change of step.changes) changes.push(change);
+    append(changes, step.changes);
     const reread = readDrawing(result);
     if (!reread.ok) return reread;
     drawing = reread.value;
@@ -129,8 +129,7 @@ function planPass(
     }
     tried.add(finding.key);
     const from = editor.along.length;
-    for (const change of ruleById(finding.rule)?.correct?.(context, finding, choice) ?? [])
-      changes.push(change);
+    append(changes, ruleById(finding.rule)?.correct?.(context, finding, choice) ?? []);
     for (const along of editor.along.slice(from))
       changes.push({ ...along, rule: finding.rule, where: `${along.kind}s` });
   }

@@ -18,6 +18,14 @@ export const sameColour = (a: Colour, b: Colour): boolean =>
 
 export const hexOf = (rgb: number): string => `#${rgb.toString(16).padStart(6, '0')}`;
 
+/** A colour as people write it: "5", "#3a6b1f"; null where it is none. */
+export function readColour(text: string): Colour | null {
+  const clean = text.trim();
+  if (/^#[0-9a-f]{6}$/i.test(clean)) return { rgb: Number.parseInt(clean.slice(1), 16) };
+  const number = Number(clean);
+  return clean !== '' && Number.isInteger(number) && number >= 1 && number <= 255 ? { number } : null;
+}
+
 /** "colour 5", "#3a6b1f". */
 export const sayColour = (colour: Colour): string =>
   'rgb' in colour ? hexOf(colour.rgb) : `colour ${colour.number}`;

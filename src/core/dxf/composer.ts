@@ -1,3 +1,4 @@
+import { append } from '../append';
 import { type NewParallelSet, objectTags, withStandardSet } from './composer-objects';
 import { type DimensionRecord, JOG_HEIGHT } from './dimension-record';
 import type { NewTag } from './edits';
@@ -281,15 +282,11 @@ export class DrawingComposer implements ComposerHost {
       tags.push({ code: 0, value: 'ENDSEC' });
     };
     const old = this.version === 'AC1009';
-    // Record by record: the tags of a large drawing do not fit into one call.
-    const put = (records: readonly (readonly NewTag[])[]): void => {
-      for (const record of records) for (const tag of record) tags.push(tag);
-    };
     section('TABLES', () => this.writeTables(tags));
     section('BLOCKS', () => this.writeBlocks(tags));
     section('ENTITIES', () => {
-      put(this.model.records);
-      put(this.sheets[0]?.block.space.records ?? []);
+      for (const record of this.model.records) append(tags, record);
+      for (const record of this.sheets[0]?.block.space.records ?? []) append(tags, record);
     });
     if (!old) section('OBJECTS', () => this.writeObjects(tags));
     tags.push({ code: 0, value: 'EOF' });
@@ -346,7 +343,7 @@ export class DrawingComposer implements ComposerHost {
             { code: 100, value: 'AcDbSymbolTableRecord' },
             { code: 100, value: subclass },
           );
-        for (const tag of record) tags.push(tag);
+        append(tags, record);
       }
       tags.push({ code: 0, value: 'ENDTAB' });
     };
@@ -483,7 +480,7 @@ export class DrawingComposer implements ComposerHost {
         ...(block.own === undefined ? [] : ownData(block.own)),
       );
       const isActive = block === this.modelBlock || block === this.sheets[0]?.block;
-      if (!isActive) for (const record of block.space.records) for (const tag of record) tags.push(tag);
+      if (!isActive) for (const record of block.space.records) append(tags, record);
       tags.push(...head('ENDBLK', this.handle(), 'AcDbBlockEnd'));
     }
   }
@@ -511,6 +508,6 @@ export class DrawingComposer implements ComposerHost {
         blockHandle: block.recordHandle,
       })),
     });
-    for (const tag of objects) tags.push(tag);
+    append(tags, objects);
   }
 }

@@ -1,3 +1,4 @@
+import { append } from '../append';
 import type { Drawing } from '../drawing/drawing';
 import type { SpaceComposer } from './composer';
 import { type BlockRange, foldName, type TagRange, tagIs } from './document';
@@ -253,7 +254,7 @@ function takeOut(base: EditBase, kind: RecordKind, name: string, heir: string): 
   if (record) {
     const handle = handleOfRecord(drawing, kind, record);
     if (handle !== '') gone.add(handle);
-    for (const pointer of referencesOf(drawing).pointers(handle)) pointers.push(pointer);
+    append(pointers, referencesOf(drawing).pointers(handle));
     removeOwned(base, record, gone);
     edits.removeRange(record.start, record.end);
     base.grow(document.tables.get(TABLES[kind]), -1);

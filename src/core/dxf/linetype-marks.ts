@@ -1,5 +1,5 @@
 import { type LineMark, symbolOffset } from '../standard/line-marks';
-import { leanMm, type WordLook, wordWidthMm } from '../standard/line-words';
+import { type WordLook, wordOffset } from '../standard/line-words';
 import type { StandardLinetype } from '../standard/standard';
 import { foldName } from './interner';
 import type { NewMark } from './record-bodies';
@@ -28,17 +28,15 @@ export function marksOf(linetype: StandardLinetype, setting: Setting): ReadonlyM
   const { styleOf, mmPerUnit, symbols } = setting;
   const marks = new Map<number, NewMark>();
   for (const word of linetype.words) {
-    const gap = Math.abs(linetype.elementsMm[word.element]);
     const style = styleOf(word.style);
-    const width = wordWidthMm(word.text, word.heightMm, style.look);
+    const { dx, dy } = wordOffset(word, Math.abs(linetype.elementsMm[word.element]), style.look);
     marks.set(word.element, {
       text: word.text,
       symbolNumber: 0,
       style: style.name,
       scale: word.heightMm / mmPerUnit / (style.height || 1),
-      // Back by half of both, down by half its height. What leans to the left begins that much further on.
-      dx: (-(gap + width) / 2 + leanMm(word.heightMm, style.look)) / mmPerUnit,
-      dy: (word.offsetMm - word.heightMm / 2) / mmPerUnit,
+      dx: dx / mmPerUnit,
+      dy: dy / mmPerUnit,
       angleDeg: 0,
       upright: word.upright,
     });

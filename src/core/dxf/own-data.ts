@@ -1,16 +1,16 @@
 import { type TagRange, type TagReader, tagIs } from './document';
+import { extendedTags } from './extended-data';
 import { OWN_APPLICATION } from './record-bodies';
 
 /** Data of our own in a record's extended data; null when there are none, or they cannot be read. */
 export function readOwnData(reader: TagReader, range: TagRange): unknown {
-  const { tags } = reader.document;
-  for (let tag = range.start; tag < range.end; tag++) {
-    if (tags.codes[tag] !== 1001 || !tagIs(tags, tag, OWN_APPLICATION)) continue;
-    let text = '';
-    for (let at = tag + 1; at < range.end && tags.codes[at] === 1000; at++) text += reader.text(at);
-    return parse(text);
+  const { codes } = reader.document.tags;
+  let text = '';
+  for (const tag of extendedTags(reader, range, OWN_APPLICATION)) {
+    if (codes[tag] !== 1000) break;
+    text += reader.text(tag);
   }
-  return null;
+  return parse(text);
 }
 
 /** Data of our own in a record of the drawing's dictionary. */

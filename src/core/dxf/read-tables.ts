@@ -8,6 +8,7 @@ import type {
   Reference,
 } from '../drawing/drawing';
 import { foldName, type TagRange, type TagReader, tagIs } from './document';
+import { extendedTags } from './extended-data';
 import { NO_RGB } from './objects';
 import type { Kept } from './read-kept';
 
@@ -143,16 +144,6 @@ export function readTextStyles(reader: TagReader): Map<string, DrawingTextStyle>
     });
   }
   return styles;
-}
-
-/** Tags of the extended data that an application keeps with a record: those between its name and the next. */
-function* extendedTags(reader: TagReader, range: TagRange, application: string): Generator<number> {
-  const { tags } = reader.document;
-  for (let tag = range.start; tag < range.end; tag++) {
-    if (tags.codes[tag] !== 1001 || !tagIs(tags, tag, application)) continue;
-    for (let at = tag + 1; at < range.end && tags.codes[at] !== 1001; at++) yield at;
-    return;
-  }
 }
 
 /**

@@ -1,3 +1,4 @@
+import { append } from '../append';
 import type { LineFamily } from '../geometry/hatch';
 import type { NewTag } from './edits';
 import { decimal } from './real';
@@ -451,7 +452,7 @@ export class SpaceComposer {
     if (props.widthMm !== undefined && this.marked)
       record.push({ code: 370, value: Math.round(props.widthMm * 100) });
     if (this.marked && subclass !== '') record.push({ code: 100, value: subclass });
-    for (const tag of body) record.push(tag);
+    append(record, body);
     this.records.push(record);
   }
 }

@@ -3,9 +3,7 @@ import type { PathShape, Shape } from '../drawing/shapes';
 import { shapeOf } from '../dxf/decode';
 import { bulgeArc } from '../geometry/ellipse';
 import { fail, ok, type Result } from '../result';
-
-/** A stroke of more points goes on in another. */
-const MOST_POINTS = 200;
+import { MOST_POINTS, MOST_STROKES } from '../standard/line-marks';
 
 /** A long stroke in parts, each from where the one before it ends. */
 function inParts(stroke: readonly number[]): number[][] {
@@ -15,8 +13,6 @@ function inParts(stroke: readonly number[]): number[][] {
   return parts;
 }
 
-/** More strokes are a drawing, not a symbol. */
-const MOST_STROKES = 64;
 const STEPS = 48;
 
 /**

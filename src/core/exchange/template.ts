@@ -229,6 +229,12 @@ export function putLineMarks(file: DrawingComposer, standard: Standard): void {
 const pairs = (stroke: readonly number[]): Point[] =>
   Array.from({ length: stroke.length / 2 }, (_, i): Point => [stroke[2 * i], stroke[2 * i + 1]]);
 
+/** One definition drawn at a place on the sheet of samples, and the words under it. */
+interface Sample {
+  readonly name: string;
+  readonly put: (space: Space, at: Point) => void;
+}
+
 /**
  * A sheet with each fill in a rectangle and each parallel-line set along a line, its name under it where the standard has
  * a layer for text.
@@ -250,28 +256,30 @@ function putSamples(
     const own = old ? undefined : findLayer(standard, layer);
     return own && takesKind(standard, own, 'fill') ? own.name : filled?.name;
   };
-  const has = (fill: StandardFill): boolean => layerOf(fill) !== undefined;
-  const fills = standard.fills.filter(has).map((fill) => ({
-    name: fill.name,
-    put: (sheet: Space, at: Point): void =>
-      putFill(sheet, { layer: layerOf(fill) ?? '0' }, fill, at, [width, height], old),
-  }));
-  const parallels = !drawn
+  const fills: Sample[] = [];
+  const bare: StandardFill[] = [];
+  for (const fill of standard.fills) {
+    const layer = layerOf(fill);
+    if (layer === undefined) bare.push(fill);
+    else
+      fills.push({
+        name: fill.name,
+        put: (space, at) => putFill(space, { layer }, fill, at, [width, height], old),
+      });
+  }
+  const parallels: Sample[] = !drawn
     ? []
     : standard.parallels.map((set) => {
         // Half round ends need room beside their run.
         const scale = sampleScale(set, height / 2);
         return {
           name: `${set.name} 1:${scale}`,
-          put: (sheet: Space, at: Point): void =>
-            putParallels(sheet, { layer: drawn.name }, set, at, [width, height], 1 / scale, old),
+          put: (space, at) =>
+            putParallels(space, { layer: drawn.name }, set, at, [width, height], 1 / scale, old),
         };
       });
   const samples = [...fills, ...parallels];
-  const without = {
-    fills: standard.fills.filter((fill) => !has(fill)),
-    parallels: drawn ? [] : standard.parallels,
-  };
+  const without = { fills: bare, parallels: drawn ? [] : standard.parallels };
   if (samples.length === 0) return without;
   const rows = Math.ceil(samples.length / columns);
   const sheet = file.sheet(

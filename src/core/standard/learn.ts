@@ -35,6 +35,8 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
   const { objects } = drawing;
   const kinds = new Map<string, Set<ObjectKind>>();
   const own = new Map<string, Set<OwnProperty>>();
+  /** Layers as the first object on them writes their names. */
+  const written = new Map<string, string>();
   const widths = new Set<number>();
   const addTo = <T>(map: Map<string, Set<T>>, key: string, value: T): void => {
     const set = map.get(key);
@@ -44,6 +46,7 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
   for (let row = 0; row < objects.count; row++) {
     const layer = foldName(layerNameOf(drawing, row));
     addTo(kinds, layer, kindOf(drawing, row));
+    if (!written.has(layer) && !isSheetItself(drawing, row)) written.set(layer, layerNameOf(drawing, row));
     if (objects.rgb[row] >= 0 || (objects.colour[row] > 0 && objects.colour[row] < 256))
       addTo(own, layer, 'colour');
     const linetype = objects.linetype[row];
@@ -93,14 +96,15 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
     });
   // Objects can name layers that the table of layers lacks.
   const recorded = new Set(drawing.layers.map((layer) => foldName(layer.name)));
-  for (const [row, name] of namedOnly(drawing, recorded)) {
+  for (const [folded, name] of written) {
+    if (folded === BASE_LAYER || recorded.has(folded)) continue;
     if (isDefinitionPointLayer(name) || !nameSchema.safeParse(name).success) continue;
-    const found = kinds.get(foldName(layerNameOf(drawing, row))) ?? new Set<ObjectKind>();
+    const found = kinds.get(folded) ?? new Set<ObjectKind>();
     layers.push(
       layerOf({
         name,
         kinds: OBJECT_KINDS.filter((kind) => found.has(kind)),
-        ownValuesAllowed: [...(own.get(foldName(name)) ?? [])].sort(),
+        ownValuesAllowed: [...(own.get(folded) ?? [])].sort(),
       }),
     );
   }
@@ -147,18 +151,6 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
     layers,
   };
   return withKept(drawing, learnt);
-}
-
-/** Layers that only objects name, each with the first row that does. */
-function namedOnly(drawing: Drawing, recorded: ReadonlySet<string>): [row: number, name: string][] {
-  const found = new Map<string, [number, string]>();
-  for (let row = 0; row < drawing.objects.count; row++) {
-    const name = layerNameOf(drawing, row);
-    const folded = foldName(name);
-    if (folded === BASE_LAYER || recorded.has(folded) || found.has(folded)) continue;
-    if (!isSheetItself(drawing, row)) found.set(folded, [row, name]);
-  }
-  return [...found.values()];
 }
 
 /** Name of the record in which a template keeps the parts of a standard that drawings have no place for. */

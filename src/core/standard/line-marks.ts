@@ -2,6 +2,10 @@ import { z } from 'zod';
 
 const coordinate = z.number().min(-100).max(100);
 
+/** More strokes are a drawing, not a symbol; a stroke of more points goes on in another. */
+export const MOST_STROKES = 64;
+export const MOST_POINTS = 200;
+
 /** A small drawing that linetypes carry: strokes in mm on paper. */
 export const lineMarkSchema = z
   .strictObject({
@@ -12,9 +16,14 @@ export const lineMarkSchema = z
       .max(255)
       .meta({ description: 'Its number in the file of shapes that goes with drawings.' }),
     strokes: z
-      .array(z.array(coordinate).min(4, 'a stroke needs two points').max(400))
+      .array(
+        z
+          .array(coordinate)
+          .min(4, 'a stroke needs two points')
+          .max(2 * MOST_POINTS),
+      )
       .min(1, 'a symbol needs a stroke')
-      .max(64)
+      .max(MOST_STROKES)
       .meta({ description: 'Each x, y, x, y …, mm; the line runs through y 0 from left to right.' }),
   })
   .superRefine(({ strokes }, context) => {

@@ -2,7 +2,7 @@ import { foldName } from '../dxf/interner';
 import { layPattern, placesOf } from '../geometry/pattern';
 import type { StandardTextStyle } from './lettering';
 import { type LineMark, symbolOffset } from './line-marks';
-import { leanMm, type WordLook, wordLook, wordWidthMm } from './line-words';
+import { type WordLook, wordLook, wordOffset } from './line-words';
 import type { StandardLinetype } from './standard';
 
 /** A line as it prints along a path: its dashes, its words and its symbols, in the units of the path (mm on paper). */
@@ -111,14 +111,13 @@ export function layLinetype(
       fitted ? placesOf(run.length, elements, element) : plainPlaces(run.length, elements, element);
     for (const word of linetype.words) {
       const gap = Math.abs(elements[word.element] ?? 0);
-      const height = word.heightMm * size;
+      const sized = { ...word, heightMm: word.heightMm * size, offsetMm: word.offsetMm * size };
       const look = wordLook(styles, word.style);
-      const dx = -(gap + wordWidthMm(word.text, height, look)) / 2 + leanMm(height, look);
-      const dy = word.offsetMm * size - height / 2;
+      const { dx, dy } = wordOffset(sized, gap, look);
       for (const end of places(word.element))
         made.words.push({
           text: word.text,
-          heightMm: height,
+          heightMm: sized.heightMm,
           look,
           ...offset(run.at(end), dx, dy, word.upright),
         });

@@ -33,8 +33,25 @@ export function wordWidthMm(text: string, heightMm: number, look: WordLook = PLA
 }
 
 /** How far the tops of letters that lean to the left stand before their feet, mm. */
-export const leanMm = (heightMm: number, { slantDeg }: WordLook): number =>
+const leanMm = (heightMm: number, { slantDeg }: WordLook): number =>
   slantDeg < 0 ? Math.tan((-slantDeg * Math.PI) / 180) * heightMm : 0;
+
+/**
+ * Where a word's base line begins, so that its middle comes to lie in the middle of its gap, as far off the line as it
+ * says. What leans to the left begins that much further on.
+ * @param gapMm length of the gap, 0 for a dot
+ * @returns mm along the line from the end of the gap, and across it
+ */
+export function wordOffset(
+  { text, heightMm, offsetMm }: Pick<LineWord, 'text' | 'heightMm' | 'offsetMm'>,
+  gapMm: number,
+  look: WordLook,
+): { readonly dx: number; readonly dy: number } {
+  return {
+    dx: -(gapMm + wordWidthMm(text, heightMm, look)) / 2 + leanMm(heightMm, look),
+    dy: offsetMm - heightMm / 2,
+  };
+}
 
 /** Clear distance on either side of a word in its gap, mm; below 0 where the word does not fit. */
 export function clearanceMm(

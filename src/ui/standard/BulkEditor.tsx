@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { readColour } from '@/core/drawing/colour';
 import { differences } from '@/core/standard/differences';
 import { widthOfRole } from '@/core/standard/pens';
 import type { FieldFault, Standard, StandardLayer } from '@/core/standard/standard';
@@ -9,7 +10,6 @@ import { Button } from '../kit/Button';
 import { Choice, Field } from '../kit/Field';
 import { count } from '../kit/say';
 import { LinetypeChoice } from './fields';
-import { parseColour } from './LayerEditor';
 import { EditorHead } from './parts';
 import type { Save } from './types';
 
@@ -35,7 +35,7 @@ export function BulkEditor({ standard, names, save, onDone }: Props) {
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
   const [sure, setSure] = useState(false);
 
-  const parsed = colour.trim() === '' ? null : parseColour(colour);
+  const parsed = colour.trim() === '' ? null : readColour(colour);
   const roleWidth = role === AS_IT_IS ? null : widthOfRole(standard.pens, role);
   const patch: Partial<StandardLayer> = {
     ...(parsed ? { colour: parsed } : {}),

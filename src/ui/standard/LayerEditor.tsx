@@ -2,7 +2,7 @@
 
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { hexOf } from '@/core/drawing/colour';
+import { hexOf, readColour } from '@/core/drawing/colour';
 import { OBJECT_KINDS } from '@/core/drawing/kinds';
 import { widthOfRole } from '@/core/standard/pens';
 import { followName } from '@/core/standard/rename';
@@ -72,9 +72,9 @@ export function LayerEditor({ standard, index, editable, save, onFile, onDone }:
     onDone(null);
   };
 
-  const readColour = (text: string): void => {
+  const typeColour = (text: string): void => {
     setColour(text);
-    const parsed = parseColour(text);
+    const parsed = readColour(text);
     if (parsed) change({ colour: parsed });
   };
 
@@ -115,8 +115,8 @@ export function LayerEditor({ standard, index, editable, save, onFile, onDone }:
             mono
             value={colour}
             hint="1 to 255, or #rrggbb"
-            fault={parseColour(colour) ? fault('colour') : 'not a colour'}
-            onChange={(event) => readColour(event.target.value)}
+            fault={readColour(colour) ? fault('colour') : 'not a colour'}
+            onChange={(event) => typeColour(event.target.value)}
           />
           <Choice
             label="Width"
@@ -242,7 +242,7 @@ export function LayerEditor({ standard, index, editable, save, onFile, onDone }:
       )}
       {editable && (
         <div className="mt-4 flex gap-2">
-          <Button look="main" type="submit" disabled={!parseColour(colour)}>
+          <Button look="main" type="submit" disabled={!readColour(colour)}>
             {index === null ? 'Add the layer' : 'Save'}
           </Button>
           {index !== null &&
@@ -273,10 +273,3 @@ export function LayerEditor({ standard, index, editable, save, onFile, onDone }:
 
 export const sayColourInput = ({ colour }: StandardLayer): string =>
   'rgb' in colour ? hexOf(colour.rgb) : String(colour.number);
-
-export function parseColour(text: string): StandardLayer['colour'] | null {
-  const clean = text.trim();
-  if (/^#[0-9a-f]{6}$/i.test(clean)) return { rgb: Number.parseInt(clean.slice(1), 16) };
-  const number = Number(clean);
-  return clean !== '' && Number.isInteger(number) && number >= 1 && number <= 255 ? { number } : null;
-}

@@ -157,6 +157,8 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
     editions: editions.length,
   };
 
+  const common = { standard, edition: shown.id, editable, save };
+
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <div className="border-b border-hairline bg-plate px-6 pt-4">
@@ -228,67 +230,31 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
       </div>
       <Fragment key={steps}>
         {view === 'pens' ? (
-          <PensView standard={standard} editable={editable} save={save} />
+          <PensView {...common} />
         ) : view === 'linetypes' ? (
-          <LinetypesView
-            standard={standard}
-            edition={shown.id}
-            editable={editable}
-            save={save}
-            onFile={uses.linetype}
-          />
+          <LinetypesView {...common} onFile={uses.linetype} />
         ) : view === 'lettering' ? (
-          <LetteringView
-            standard={standard}
-            edition={shown.id}
-            editable={editable}
-            save={save}
-            onFile={uses['text style']}
-          />
+          <LetteringView {...common} onFile={uses['text style']} />
         ) : view === 'dimensions' ? (
-          <DimensionsView
-            standard={standard}
-            edition={shown.id}
-            editable={editable}
-            save={save}
-            onFile={uses['dimension style']}
-          />
+          <DimensionsView {...common} onFile={uses['dimension style']} />
         ) : view === 'meanings' ? (
-          <MeaningsView standard={standard} edition={shown.id} editable={editable} save={save} />
+          <MeaningsView {...common} />
         ) : view === 'fills' ? (
-          <FillsView
-            standard={standard}
-            edition={shown.id}
-            editable={editable}
-            save={save}
-            onFile={uses.fill}
-          />
+          <FillsView {...common} onFile={uses.fill} />
         ) : view === 'parallels' ? (
-          <ParallelsView
-            standard={standard}
-            edition={shown.id}
-            editable={editable}
-            save={save}
-            onFile={uses['parallel-line set']}
-          />
+          <ParallelsView {...common} onFile={uses['parallel-line set']} />
         ) : view === 'working' ? (
-          <WorkingView standard={standard} editable={editable} save={save} />
+          <WorkingView {...common} />
         ) : view === 'rules' ? (
-          <RulesView standard={standard} editable={editable} save={save} rules={rules} />
+          <RulesView {...common} rules={rules} />
         ) : view === 'names' ? (
-          <NamesView standard={standard} editable={editable} save={save} />
+          <NamesView {...common} />
         ) : view === 'learn' && editable ? (
           <LearnView standard={standard} save={save} back={here('editions')} drawings={drawings} />
         ) : view === 'editions' || view === 'learn' ? (
           <EditionsView editions={editions} shown={shown} before={before} standard={standard} save={save} />
         ) : (
-          <LayersView
-            standard={standard}
-            edition={shown.id}
-            editable={editable}
-            save={save}
-            onFile={uses.layer}
-          />
+          <LayersView {...common} onFile={uses.layer} />
         )}
       </Fragment>
     </div>

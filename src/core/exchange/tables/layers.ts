@@ -1,4 +1,4 @@
-import { hexOf } from '../../drawing/colour';
+import { hexOf, readColour } from '../../drawing/colour';
 import { OBJECT_KINDS, type ObjectKind } from '../../drawing/kinds';
 import { layerOf, type OwnProperty, PROPERTIES, type StandardLayer } from '../../standard/standard';
 import { columnsOf, partsOf, type TableKind } from './column';
@@ -6,12 +6,8 @@ import { columnsOf, partsOf, type TableKind } from './column';
 const { text, yes } = columnsOf<StandardLayer>();
 
 function colour(cell: string, now: StandardLayer): StandardLayer | string {
-  const clean = cell.trim().replace(/^colou?r\s+/i, '');
-  if (/^#[0-9a-f]{6}$/i.test(clean)) return { ...now, colour: { rgb: Number.parseInt(clean.slice(1), 16) } };
-  const number = Number(clean);
-  if (clean !== '' && Number.isInteger(number) && number >= 1 && number <= 255)
-    return { ...now, colour: { number } };
-  return `“${cell}” is no colour: 1 to 255, or #rrggbb`;
+  const read = readColour(cell.trim().replace(/^colou?r\s+/i, ''));
+  return read ? { ...now, colour: read } : `“${cell}” is no colour: 1 to 255, or #rrggbb`;
 }
 
 function width(cell: string, now: StandardLayer): StandardLayer | string {

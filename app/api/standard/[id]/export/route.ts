@@ -1,13 +1,11 @@
 import { writeStandard } from '@/core/standard/standard';
-import { editionNamed } from '@/server/editions';
-import { attachment, noEdition } from '@/server/http';
+import { editionRoute } from '@/server/edition-route';
+import { attachment } from '@/server/http';
 
-export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  const found = await editionNamed(params);
-  if (!found) return noEdition();
-  return attachment(
+export const GET = editionRoute((found) =>
+  attachment(
     writeStandard(found.standard),
     'application/json; charset=utf-8',
     `${found.standard.name} ${found.label}.json`,
-  );
-}
+  ),
+);

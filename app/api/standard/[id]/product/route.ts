@@ -1,15 +1,10 @@
-import { editionNamed } from '@/server/editions';
-import { attachment, noEdition, problemResponse } from '@/server/http';
+import { editionRoute } from '@/server/edition-route';
+import { attachment, problemResponse } from '@/server/http';
 import { runTask } from '@/server/pool';
 import { PRODUCTS, type ProductName } from '@/server/product-names';
 
 /** A template or a specimen made out of an edition: `?as=template-2010`. */
-export async function GET(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const found = await editionNamed(params);
-  if (!found) return noEdition();
+export const GET = editionRoute(async (found, request) => {
   const wanted = new URL(request.url).searchParams.get('as');
   const name = PRODUCTS.find((one) => one === wanted) as ProductName | undefined;
   if (!name)
@@ -21,4 +16,4 @@ export async function GET(
   const made = await runTask('product', { standard: found.standard, name });
   if (!made.ok) return problemResponse(made.problem);
   return attachment(made.value.bytes, made.value.mime, made.value.file);
-}
+});

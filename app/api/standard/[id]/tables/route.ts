@@ -1,16 +1,11 @@
 import { writeDelimited } from '@/core/exchange/delimited';
 import { TABLE_NAMES, TABLES, tableRows } from '@/core/exchange/tables/tables';
-import { editionNamed } from '@/server/editions';
-import { attachment, noEdition, problemResponse } from '@/server/http';
-import { writeSpreadsheet } from '@/server/spreadsheet';
+import { editionRoute } from '@/server/edition-route';
+import { attachment, problemResponse } from '@/server/http';
+import { writeSpreadsheet, XLSX } from '@/server/spreadsheet';
 
 /** A kind of definition of an edition as a table: `?of=layers&as=xlsx`, or CSV. */
-export async function GET(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const found = await editionNamed(params);
-  if (!found) return noEdition();
+export const GET = editionRoute(async (found, request) => {
   const query = new URL(request.url).searchParams;
   const kind = TABLE_NAMES.find((name) => name === query.get('of'));
   if (!kind)
@@ -23,10 +18,6 @@ export async function GET(
   const { title } = TABLES[kind];
   const name = `${found.standard.name} ${found.label} ${title.toLowerCase()}`;
   if (query.get('as') === 'xlsx')
-    return attachment(
-      await writeSpreadsheet([{ name: title, rows }]),
-      'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
-      `${name}.xlsx`,
-    );
+    return attachment(await writeSpreadsheet([{ name: title, rows }]), XLSX, `${name}.xlsx`);
   return attachment(writeDelimited(rows), 'text/csv; charset=utf-8', `${name}.csv`);
-}
+});
