@@ -2,7 +2,7 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useCallback, useEffect, useMemo, useState, useTransition } from 'react';
+import { useCallback, useEffect, useEffectEvent, useMemo, useState, useTransition } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import { toast } from 'sonner';
 import type { ListedFinding } from '@/core/audit/finding';
@@ -208,28 +208,29 @@ export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: 
     [findings, chosen],
   );
 
-  useEffect(() => {
-    const press = (event: KeyboardEvent): void => {
-      if (isTyping(event.target) || document.querySelector('[role="dialog"]')) return;
-      const command = event.ctrlKey || event.metaKey;
-      if (command && event.key.toLowerCase() === 'z') {
-        event.preventDefault();
-        if (event.shiftKey ? drawing.canRedo : drawing.canUndo) void step(event.shiftKey ? 1 : -1);
-        return;
-      }
-      if (command || event.altKey) return;
-      if (event.key === 'ArrowDown' || event.key === 'n') walk(1);
-      else if (event.key === 'ArrowUp' || event.key === 'p') walk(-1);
-      else if (event.key === 'Escape') setChosen(null);
-      else if (event.key === 'a' && automatic.length > 0 && !busy)
-        void correct('all', 'Everything automatic');
-      else if (event.key === '?') setKeysShown(true);
-      else return;
+  // What a key does is asked of the page as it stands: a listener made anew after each change would come a moment late.
+  const press = useEffectEvent((event: KeyboardEvent): void => {
+    if (isTyping(event.target) || document.querySelector('[role="dialog"]')) return;
+    const command = event.ctrlKey || event.metaKey;
+    if (command && event.key.toLowerCase() === 'z') {
       event.preventDefault();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [walk, step, correct, automatic.length, busy, drawing.canUndo, drawing.canRedo]);
+      if (event.shiftKey ? drawing.canRedo : drawing.canUndo) void step(event.shiftKey ? 1 : -1);
+      return;
+    }
+    if (command || event.altKey) return;
+    if (event.key === 'ArrowDown' || event.key === 'n') walk(1);
+    else if (event.key === 'ArrowUp' || event.key === 'p') walk(-1);
+    else if (event.key === 'Escape') setChosen(null);
+    else if (event.key === 'a' && automatic.length > 0 && !busy) void correct('all', 'Everything automatic');
+    else if (event.key === '?') setKeysShown(true);
+    else return;
+    event.preventDefault();
+  });
+  useEffect(() => {
+    const listen = (event: KeyboardEvent): void => press(event);
+    window.addEventListener('keydown', listen);
+    return () => window.removeEventListener('keydown', listen);
+  }, []);
 
   // Objects of a finding that has many come when they are to be marked.
   const [all, setAll] = useState<{ readonly key: string; readonly handles: readonly string[] } | null>(null);
