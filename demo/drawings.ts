@@ -1,5 +1,5 @@
-import { DrawingComposer, type Point, type Props } from '../src/core/dxf/composer';
-import { marksOf } from '../src/core/dxf/linetype-marks';
+import { DrawingComposer, type Point, type Props } from '../src/core/dxf/write/composer';
+import { marksOf } from '../src/core/records/linetype-marks';
 import { PLAIN_LOOK } from '../src/core/standard/line-words';
 import { drawNorth, drawSheet } from './sheet';
 import { demoStandard } from './standard';

@@ -1,4 +1,4 @@
-import type { Props, SpaceComposer } from '../src/core/dxf/composer';
+import type { Props, SpaceComposer } from '../src/core/dxf/write/composer';
 
 export interface TitleBlock {
   readonly firm: string;

@@ -1,18 +1,12 @@
-import type { ObjectKind } from '../src/core/drawing/kinds';
+import type { ObjectKind } from '../src/core/dxf/object-kinds';
+import type { StandardLayer } from '../src/core/standard/definitions';
 import { dimensionStyleSchema } from '../src/core/standard/dimension-settings';
 import { FILL_PRESETS, fillSchema } from '../src/core/standard/fills';
 import { letteringSchema } from '../src/core/standard/lettering';
 import { circleStroke } from '../src/core/standard/line-marks';
 import type { NamingField, NamingScheme } from '../src/core/standard/naming';
 import { NAMING_FORMS } from '../src/core/standard/naming-forms';
-import {
-  FORMAT,
-  FORMAT_VERSION,
-  layerOf,
-  lineOf,
-  type Standard,
-  type StandardLayer,
-} from '../src/core/standard/standard';
+import { FORMAT, FORMAT_VERSION, layerOf, lineOf, type Standard } from '../src/core/standard/standard';
 
 /** Line elements by the rule of ISO 128-2 for a line of 0.25 mm: dash 12 d, long dash 24 d, gap 3 d, dot 0.5 d at most. */
 const LINETYPES: Standard['linetypes'] = [

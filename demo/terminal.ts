@@ -1,4 +1,4 @@
-import type { DrawingComposer, Point, Props, SpaceComposer } from '../src/core/dxf/composer';
+import type { DrawingComposer, Point, Props, SpaceComposer } from '../src/core/dxf/write/composer';
 
 /** The layers a drafter of one firm uses for each part of the terminal. Model units are mm. */
 export interface TerminalLayers {

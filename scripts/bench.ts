@@ -12,7 +12,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { demoStandard } from '../demo/standard';
 import { audit } from '../src/core/audit/engine';
-import { readDrawing } from '../src/core/dxf/interpret';
+import { readDrawing } from '../src/core/dxf/read/interpret';
 import { indexTags } from '../src/core/dxf/tags';
 import { buildPicture } from '../src/core/picture/build';
 

@@ -1,19 +1,14 @@
 import fc from 'fast-check';
-import { OBJECT_KINDS } from '../src/core/drawing/kinds';
-import { FACES } from '../src/core/drawing/lettering';
+import { FACES } from '../src/core/dxf/fonts';
+import { OBJECT_KINDS } from '../src/core/dxf/object-kinds';
+import { PROPERTIES, type StandardLayer, type StandardLinetype } from '../src/core/standard/definitions';
 import { fillSchema, type StandardFill } from '../src/core/standard/fills';
 import { JUSTIFICATIONS, type StandardTextStyle } from '../src/core/standard/lettering';
 import { type LineMark, symbolBox } from '../src/core/standard/line-marks';
 import { wordLook, wordWidthMm } from '../src/core/standard/line-words';
 import type { LineMeaning } from '../src/core/standard/meanings';
 import type { StandardParallelSet } from '../src/core/standard/parallels';
-import {
-  blankStandard,
-  PROPERTIES,
-  type Standard,
-  type StandardLayer,
-  type StandardLinetype,
-} from '../src/core/standard/standard';
+import { blankStandard, type Standard } from '../src/core/standard/standard';
 
 const WIDTHS = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1];
 

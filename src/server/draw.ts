@@ -1,12 +1,13 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import type { Drawing, DrawingSheet } from '../core/drawing/drawing';
-import type { Face } from '../core/drawing/lettering';
+import type { Drawing, DrawingSheet } from '../core/dxf/drawing';
+import type { Face } from '../core/dxf/fonts';
 import { foldName } from '../core/dxf/interner';
 import { toPdf } from '../core/exchange/pdf';
 import { buildPicture } from '../core/picture/build';
-import { type ColourMode, paint, type Scene } from '../core/picture/paint';
+import { paint } from '../core/picture/paint';
+import type { ColourMode, Scene } from '../core/picture/pass';
 import { pageOf, paperOptions, SVG_FAMILIES, toSvg } from '../core/picture/svg';
 import { fail, ok, type Result } from '../core/result';
 

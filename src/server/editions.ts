@@ -1,12 +1,7 @@
 import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Result } from '../core/result';
-import {
-  blankStandard,
-  checkStandard,
-  type FieldFault,
-  type Standard,
-  type StandardLayer,
-} from '../core/standard/standard';
+import type { StandardLayer } from '../core/standard/definitions';
+import { blankStandard, checkStandard, type FieldFault, type Standard } from '../core/standard/standard';
 import { database } from './database';
 
 export type EditionState = 'draft' | 'issued' | 'withdrawn';

@@ -1,4 +1,4 @@
-import { FACES } from '../core/drawing/lettering';
+import { FACES } from '../core/dxf/fonts';
 import { lineMarkSchema, symbolBox } from '../core/standard/line-marks';
 import { letterStrokes } from './letters';
 

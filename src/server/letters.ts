@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import opentype, { type Font } from 'opentype.js';
-import type { Face } from '../core/drawing/lettering';
+import type { Face } from '../core/dxf/fonts';
 import { noLetter, strokesOfLetter, strokesOfOutline } from '../core/exchange/letter-strokes';
 import { fitted } from '../core/exchange/symbol-strokes';
 import type { Result } from '../core/result';

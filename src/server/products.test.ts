@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { strFromU8, unzipSync, zipSync } from 'fflate';
 import { generalArrangement, linkspan } from '../../demo/drawings';
 import { demoStandard } from '../../demo/standard';
-import { readDrawing } from '../core/dxf/interpret';
+import { readDrawing } from '../core/dxf/read/interpret';
 import { readDelimited } from '../core/exchange/delimited';
 import { fromRows, TABLE_NAMES, TABLES } from '../core/exchange/tables/tables';
 import { blankStandard } from '../core/standard/standard';

@@ -1,14 +1,15 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Drawing, entityOf, layerNameOf } from '../../src/core/drawing/drawing';
+import { DrawingEditor } from '../../src/core/correct/editor';
+import { type Drawing, entityOf, layerNameOf } from '../../src/core/dxf/drawing';
 import {
   addObjects,
   removeObjects,
   reorderObjects,
   replaceObject,
   replaceSymbol,
-} from '../../src/core/dxf/edit-objects';
+} from '../../src/core/dxf/edit/edit-objects';
 import {
   addDimensionStyle,
   addLinetype,
@@ -19,12 +20,12 @@ import {
   type RecordKind,
   removeRecord,
   renameRecord,
-} from '../../src/core/dxf/edit-records';
-import { DrawingEditor } from '../../src/core/dxf/editor';
-import { applyByteEdits, inverseEdits } from '../../src/core/dxf/edits';
-import { readDrawing } from '../../src/core/dxf/interpret';
+} from '../../src/core/dxf/edit/edit-records';
+import { applyByteEdits, inverseEdits } from '../../src/core/dxf/edit/edits';
+import { readDrawing } from '../../src/core/dxf/read/interpret';
+import type { StandardLinetype } from '../../src/core/standard/definitions';
 import { wordWidthMm } from '../../src/core/standard/line-words';
-import { lineOf, type StandardLinetype } from '../../src/core/standard/standard';
+import { lineOf } from '../../src/core/standard/standard';
 import { gdal, python } from './python';
 
 interface Described {

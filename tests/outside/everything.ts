@@ -1,9 +1,9 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { audit } from '../../src/core/audit/engine';
 import { correctDrawing } from '../../src/core/correct/correct';
-import { readDrawing } from '../../src/core/dxf/interpret';
+import { readDrawing } from '../../src/core/dxf/read/interpret';
 import { inspect } from '../../src/core/inspect/inspect';
-import { learnStandard } from '../../src/core/standard/learn';
+import { learnStandard } from '../../src/core/learn/learn';
 import { drawPng, drawSvg, sceneOf } from '../../src/server/draw';
 
 /**

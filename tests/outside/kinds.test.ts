@@ -1,15 +1,15 @@
 import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { hexOf, rgbOf } from '../../src/core/drawing/colour';
-import { type Drawing, entityOf, handleOf, layerNameOf, sayContainer } from '../../src/core/drawing/drawing';
 import { effective } from '../../src/core/drawing/effective';
-import { shapeOf } from '../../src/core/dxf/decode';
-import { wordsOf } from '../../src/core/dxf/decode-text';
-import { readDrawing } from '../../src/core/dxf/interpret';
-import { measureOf } from '../../src/core/dxf/measure';
+import { extentsOf, placementsOf } from '../../src/core/drawing/extents';
+import { hexOf, rgbOf } from '../../src/core/dxf/colour';
+import { type Drawing, entityOf, handleOf, layerNameOf, sayContainer } from '../../src/core/dxf/drawing';
+import { shapeOf } from '../../src/core/dxf/read/decode';
+import { wordsOf } from '../../src/core/dxf/read/decode-text';
+import { readDrawing } from '../../src/core/dxf/read/interpret';
+import { measureOf } from '../../src/core/dxf/read/measure';
 import { applySpace } from '../../src/core/geometry/space';
-import { extentsOf, placementsOf } from '../../src/core/picture/extents';
 import { python } from './python';
 import { otherWriters } from './writers';
 

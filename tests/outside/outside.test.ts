@@ -6,13 +6,13 @@ import { demoStandard } from '../../demo/standard';
 import { audit } from '../../src/core/audit/engine';
 import { correctDrawing } from '../../src/core/correct/correct';
 import { proposalsFor } from '../../src/core/correct/crosswalk';
-import { hexOf, rgbOf } from '../../src/core/drawing/colour';
-import { type Drawing, entityOf, handleOf, rangeOf } from '../../src/core/drawing/drawing';
+import { DrawingEditor } from '../../src/core/correct/editor';
 import { type Effective, effective } from '../../src/core/drawing/effective';
-import { DrawingEditor } from '../../src/core/dxf/editor';
-import { applyByteEdits, inverseEdits } from '../../src/core/dxf/edits';
+import { hexOf, rgbOf } from '../../src/core/dxf/colour';
+import { type Drawing, entityOf, handleOf, rangeOf } from '../../src/core/dxf/drawing';
+import { applyByteEdits, inverseEdits } from '../../src/core/dxf/edit/edits';
 import { foldName } from '../../src/core/dxf/interner';
-import { readDrawing } from '../../src/core/dxf/interpret';
+import { readDrawing } from '../../src/core/dxf/read/interpret';
 import { blankStandard, layerOf, lineOf, type Standard } from '../../src/core/standard/standard';
 import { gdal, python } from './python';
 

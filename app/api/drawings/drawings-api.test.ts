@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { linkspan } from '../../../demo/drawings';
 import { demoStandard } from '../../../demo/standard';
-import { DrawingComposer } from '../../../src/core/dxf/composer';
+import { DrawingComposer } from '../../../src/core/dxf/write/composer';
 import { readDelimited } from '../../../src/core/exchange/delimited';
 import { draft, importIntoDraft, issueDraft } from '../../../src/server/editions';
 import { POST as forget } from '../senders/forget/route';

@@ -1,4 +1,5 @@
-import { hexOf, rgbOf } from '../drawing/colour';
+import { BASE_LAYER } from '../drawing/effective';
+import { hexOf, rgbOf } from '../dxf/colour';
 import {
   type Drawing,
   type DrawingLayer,
@@ -8,14 +9,14 @@ import {
   layerNameOf,
   rangeOf,
   sayContainer,
-} from '../drawing/drawing';
-import { BASE_LAYER } from '../drawing/effective';
-import type { ObjectKind } from '../drawing/kinds';
-import { anchorOf } from '../dxf/anchor';
+} from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
+import type { ObjectKind } from '../dxf/object-kinds';
+import { anchorOf } from '../dxf/read/anchor';
 import { isDefinitionPointLayer } from '../dxf/reserved';
-import { paperMmPerPatternUnit } from '../standard/learn';
-import { findLinetype, type Standard, type StandardLayer } from '../standard/standard';
+import { paperMmPerPatternUnit } from '../records/linetype-record';
+import type { StandardLayer } from '../standard/definitions';
+import { findLinetype, type Standard } from '../standard/standard';
 import type { Finding, StrokeLook } from './finding';
 
 /** What lies on one layer. */

@@ -1,6 +1,6 @@
-import { type Drawing, kindOf } from '../drawing/drawing';
-import { OBJECT_KINDS } from '../drawing/kinds';
+import { type Drawing, kindOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
+import { OBJECT_KINDS } from '../dxf/object-kinds';
 import { fitsAny, PLAIN_RULE, type RuleSetting } from '../standard/rule-settings';
 import type { Standard } from '../standard/standard';
 import { type AuditContext, makeContext } from './context';

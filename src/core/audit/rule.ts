@@ -1,5 +1,6 @@
-import type { DrawingEditor } from '../dxf/editor';
-import type { Gravity, OwnProperty } from '../standard/standard';
+import type { DrawingEditor } from '../correct/editor';
+import type { OwnProperty } from '../standard/definitions';
+import type { Gravity } from '../standard/standard';
 import type { AuditContext } from './context';
 import type { CorrectionKind, Finding } from './finding';
 

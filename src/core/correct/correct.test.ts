@@ -1,9 +1,9 @@
 import { linkspan, shorePower, survey } from '../../../demo/drawings';
 import { demoStandard } from '../../../demo/standard';
 import { audit } from '../audit/engine';
-import { type Drawing, handleOf, kindOf, layerNameOf } from '../drawing/drawing';
-import { DrawingComposer } from '../dxf/composer';
-import { readDrawing } from '../dxf/interpret';
+import { type Drawing, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
+import { readDrawing } from '../dxf/read/interpret';
+import { DrawingComposer } from '../dxf/write/composer';
 import { blankStandard, layerOf, type Standard } from '../standard/standard';
 import { type Choices, parseChoices } from './choices';
 import { type CorrectionResult, correctDrawing } from './correct';

@@ -4,13 +4,13 @@ import { audit } from '../audit/engine';
 import type { Audit, Finding } from '../audit/finding';
 import type { Change, Choice } from '../audit/rule';
 import { ruleById } from '../audit/rules';
-import type { Drawing } from '../drawing/drawing';
-import { DrawingEditor } from '../dxf/editor';
-import { applyByteEdits } from '../dxf/edits';
-import { readDrawing } from '../dxf/interpret';
+import type { Drawing } from '../dxf/drawing';
+import { applyByteEdits } from '../dxf/edit/edits';
+import { readDrawing } from '../dxf/read/interpret';
 import { ok, type Result } from '../result';
 import type { Standard } from '../standard/standard';
 import { type Choices, choiceFor, NO_CHOICES } from './choices';
+import { DrawingEditor } from './editor';
 
 export interface CorrectionRequest {
   /** Ids of the rules whose automatic corrections are wanted; all when absent. */

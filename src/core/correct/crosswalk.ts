@@ -1,9 +1,10 @@
 import type { Finding } from '../audit/finding';
-import { type Colour, sameColour, sayColour } from '../drawing/colour';
-import { type Drawing, kindOf, layerNameOf } from '../drawing/drawing';
-import { countOf, OBJECT_KINDS, type ObjectKind } from '../drawing/kinds';
+import { type Colour, sameColour, sayColour } from '../dxf/colour';
+import { type Drawing, kindOf, layerNameOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
-import { findLinetype, type Standard, type StandardLayer } from '../standard/standard';
+import { countOf, OBJECT_KINDS, type ObjectKind } from '../dxf/object-kinds';
+import type { StandardLayer } from '../standard/definitions';
+import { findLinetype, type Standard } from '../standard/standard';
 
 /** An office layer that a sender's layer may stand for, with the reasons in words. */
 export interface Proposal {

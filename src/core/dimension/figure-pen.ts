@@ -1,4 +1,4 @@
-import type { Face } from '../drawing/lettering';
+import type { Face } from '../dxf/fonts';
 import { textWidth } from '../lettering/layout';
 import type { DimensionSetting, DimensionValues, Terminator } from '../standard/dimension-settings';
 import { coveredBy, takesOverrun, terminatorParts } from './terminators';

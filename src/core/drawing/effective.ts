@@ -1,3 +1,5 @@
+import { CONTRAST, type Colour } from '../dxf/colour';
+import { type Drawing, layerNameOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import {
   FROM_LAYER_COLOUR,
@@ -6,8 +8,6 @@ import {
   WIDTH_FROM_LAYER,
   WIDTH_FROM_SYMBOL,
 } from '../dxf/objects';
-import { CONTRAST, type Colour } from './colour';
-import { type Drawing, layerNameOf } from './drawing';
 
 /** Where a property comes from: the object itself, its layer, the placement of the symbol it is in, or nowhere. */
 export type Source = 'own' | 'layer' | 'placement' | 'default';

@@ -1,7 +1,7 @@
+import type { EllipseShape, FillShape, PathShape, PathVertex } from '../dxf/shapes';
 import { type AxisEllipse, bulgeArc, toAxes } from '../geometry/ellipse';
 import { composeSpace, planOf, type Space } from '../geometry/space';
 import { applyX, applyY, type Transform } from '../geometry/transform';
-import type { EllipseShape, FillShape, PathShape, PathVertex } from './shapes';
 
 /** What takes in the outline of a shape, seen in plan. */
 export interface OutlineSink {

@@ -1,4 +1,5 @@
-import { type TagRange, type TagReader, tagIs } from './document';
+import { type TagRange, tagIs } from './document';
+import type { TagReader } from './tag-reader';
 
 /** Tags of the extended data that an application keeps with a record: those between its name and the next. */
 export function* extendedTags(reader: TagReader, range: TagRange, application: string): Generator<number> {

@@ -1,4 +1,11 @@
-import type { TagRange, TagReader } from './document';
+import type { DxfDocument, TagRange } from './document';
+
+/** What fields need of whoever reads the values of tags. */
+interface ValueReader {
+  readonly document: DxfDocument;
+  number(tag: number): number;
+  name(tag: number): string;
+}
 
 const CODES = 1072;
 
@@ -15,7 +22,7 @@ export class Fields {
   /** One past the last tag that was looked at: where extended data or an embedded object begins. */
   end = 0;
 
-  constructor(readonly reader: TagReader) {}
+  constructor(readonly reader: ValueReader) {}
 
   load(range: TagRange): this {
     const { codes, bytes, values } = this.reader.document.tags;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { parseNumber } from './document';
+import { parseNumber } from './parse-number';
 
 const parse = (text: string): number => {
   const bytes = new TextEncoder().encode(text);

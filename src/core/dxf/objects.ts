@@ -1,4 +1,5 @@
-import { type DxfDocument, type TagRange, TagReader, tagIs } from './document';
+import { type DxfDocument, type TagRange, tagIs } from './document';
+import { TagReader } from './tag-reader';
 
 /** Colour number meaning "from layer" and "from symbol"; linetype and width have theirs below. */
 export const FROM_LAYER_COLOUR = 256;

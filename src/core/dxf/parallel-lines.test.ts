@@ -1,6 +1,6 @@
-import { DrawingComposer, type NewParallelSet } from './composer';
-import { shapeOf } from './decode';
-import { readDrawing } from './interpret';
+import { shapeOf } from './read/decode';
+import { readDrawing } from './read/interpret';
+import { DrawingComposer, type NewParallelSet } from './write/composer';
 
 const SET: NewParallelSet = {
   name: 'Wall',

@@ -1,4 +1,4 @@
-import { readDrawing } from './interpret';
+import { readDrawing } from './read/interpret';
 import { BINARY_SENTINEL, sniff } from './sniff';
 
 const bytes = (text: string): Uint8Array => Uint8Array.from(text, (character) => character.charCodeAt(0));

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { anyStandard } from '../../../tests/any-standard';
 import { audit } from '../audit/engine';
-import type { Drawing } from '../drawing/drawing';
+import type { Drawing } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
-import { readDrawing } from '../dxf/interpret';
+import { readDrawing } from '../dxf/read/interpret';
+import { learnStandard } from '../learn/learn';
 import { differences, sayDifference } from '../standard/differences';
-import { learnStandard } from '../standard/learn';
 import { followName, type RenamedKind } from '../standard/rename';
 import { checkStandard, parseStandard, type Standard, writeStandard } from '../standard/standard';
 import { offerKey, offers, takeOver } from '../standard/take-over';

@@ -1,6 +1,6 @@
 import { demoStandard } from '../../../demo/standard';
-import { DrawingComposer } from '../dxf/composer';
-import { readDrawing } from '../dxf/interpret';
+import { readDrawing } from '../dxf/read/interpret';
+import { DrawingComposer } from '../dxf/write/composer';
 import { buildPicture } from '../picture/build';
 import { toSvg } from '../picture/svg';
 import { putDefinitions, putLineMarks } from './template';

@@ -1,6 +1,7 @@
 import type PDFDocument from 'pdfkit';
-import type { Face } from '../drawing/lettering';
-import { type ColourMode, paint, type Scene } from '../picture/paint';
+import type { Face } from '../dxf/fonts';
+import { paint } from '../picture/paint';
+import type { ColourMode, Scene } from '../picture/pass';
 import { PathWriter } from '../picture/path-writer';
 import type { Ramp, Surface } from '../picture/surface';
 import { pageOf, paperOptions, SVG_FAMILIES } from '../picture/svg';

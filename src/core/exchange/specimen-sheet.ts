@@ -1,13 +1,14 @@
 import { type FigurePart, leaderFigure, linearFigure, radiusFigure } from '../dimension/figure';
-import { DrawingComposer, type Point, type Props, type SpaceComposer } from '../dxf/composer';
 import { foldName } from '../dxf/interner';
+import { DrawingComposer, type Point, type Props, type SpaceComposer } from '../dxf/write/composer';
 import { textWidth } from '../lettering/layout';
+import type { StandardLayer, StandardLinetype } from '../standard/definitions';
 import { dimensionValues, type StandardDimensionStyle } from '../standard/dimension-settings';
 import { type StandardFill, sayLines } from '../standard/fills';
 import { SHEET_SIZES_MM, SHEETS, type StandardTextStyle } from '../standard/lettering';
 import { sayElements } from '../standard/line-words';
 import { areaOf, inOrder, type StandardParallelSet, sayParallels, widthOf } from '../standard/parallels';
-import type { Standard, StandardLayer, StandardLinetype } from '../standard/standard';
+import type { Standard } from '../standard/standard';
 import { putDefinitions, putFill, putLineMarks } from './template';
 
 // Three columns go on A2.

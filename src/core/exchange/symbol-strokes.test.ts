@@ -1,5 +1,5 @@
-import { DrawingComposer } from '../dxf/composer';
-import { readDrawing } from '../dxf/interpret';
+import { readDrawing } from '../dxf/read/interpret';
+import { DrawingComposer } from '../dxf/write/composer';
 import { lineMarkSchema, symbolBox, symbolSvg } from '../standard/line-marks';
 import { fitted, strokesOfDrawing } from './symbol-strokes';
 

@@ -1,6 +1,6 @@
-import type { Drawing } from '../drawing/drawing';
-import type { PathShape, Shape } from '../drawing/shapes';
-import { shapeOf } from '../dxf/decode';
+import type { Drawing } from '../dxf/drawing';
+import { shapeOf } from '../dxf/read/decode';
+import type { PathShape, Shape } from '../dxf/shapes';
 import { bulgeArc } from '../geometry/ellipse';
 import { fail, ok, type Result } from '../result';
 import { MOST_POINTS, MOST_STROKES } from '../standard/line-marks';

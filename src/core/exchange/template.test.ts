@@ -1,10 +1,10 @@
 import { demoStandard } from '../../../demo/standard';
 import { audit } from '../audit/engine';
-import { faceOf } from '../drawing/lettering';
-import { readDrawing } from '../dxf/interpret';
+import { faceOf } from '../dxf/fonts';
+import { readDrawing } from '../dxf/read/interpret';
+import { learnStandard } from '../learn/learn';
 import { differences, sayDifference } from '../standard/differences';
 import { dimensionValues, ownSettings } from '../standard/dimension-settings';
-import { learnStandard } from '../standard/learn';
 import { blankStandard, checkStandard, type Standard } from '../standard/standard';
 import { STARTERS } from '../standard/starters';
 import { templateDrawing } from './template';

@@ -1,13 +1,13 @@
-import { hexOf, rgbOf } from '../drawing/colour';
-import { type Drawing, entityOf, handleOf, kindOf, layerNameOf, sayContainer } from '../drawing/drawing';
 import { effective, type Source } from '../drawing/effective';
-import { isUnderstood, shapeOf } from '../dxf/decode';
-import { wordsOf } from '../dxf/decode-text';
+import { extentsOf } from '../drawing/extents';
+import { hexOf, rgbOf } from '../dxf/colour';
+import { type Drawing, entityOf, handleOf, kindOf, layerNameOf, sayContainer } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
-import { measureOf } from '../dxf/measure';
+import { isUnderstood, shapeOf } from '../dxf/read/decode';
+import { wordsOf } from '../dxf/read/decode-text';
+import { measureOf } from '../dxf/read/measure';
 import { emptyBox, includeBox, isEmpty } from '../geometry/box';
 import { buildPicture } from '../picture/build';
-import { extentsOf } from '../picture/extents';
 
 /** Everything a drawing holds, as plain data. */
 export interface Inspection {

@@ -1,5 +1,5 @@
-import { DrawingComposer } from '../dxf/composer';
-import { readDrawing } from '../dxf/interpret';
+import { readDrawing } from '../dxf/read/interpret';
+import { DrawingComposer } from '../dxf/write/composer';
 import { countUses } from './uses';
 
 describe('uses of definitions', () => {

@@ -1,5 +1,5 @@
-import { type Drawing, kindOf, layerNameOf, rangeOf } from '../drawing/drawing';
 import { isLinetypeFromLayer, isLinetypeFromSymbol } from '../drawing/effective';
+import { type Drawing, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 
 /** Kinds of definition whose uses are counted. */

@@ -1,6 +1,6 @@
-import type { Colour } from '../drawing/colour';
-import type { Face, Paragraph, TextRun } from '../drawing/lettering';
-import type { TextShape } from '../drawing/shapes';
+import type { Colour } from '../dxf/colour';
+import type { Face, Paragraph, TextRun } from '../dxf/fonts';
+import type { TextShape } from '../dxf/shapes';
 import { glyphOf, LETTER_SPACE } from './alphabet';
 import { FACE_METRICS } from './face-metrics';
 

@@ -1,5 +1,5 @@
-import { type Face, PLAIN_RUN } from '../drawing/lettering';
-import { PLAIN_TEXT, type TextShape } from '../drawing/shapes';
+import { type Face, PLAIN_RUN } from '../dxf/fonts';
+import { PLAIN_TEXT, type TextShape } from '../dxf/shapes';
 import { IDENTITY_SPACE } from '../geometry/space';
 import { glyphOf, LETTER_SPACE } from './alphabet';
 import { FACE_METRICS } from './face-metrics';

@@ -1,7 +1,5 @@
-import { rgbOf } from '../drawing/colour';
-import { type Drawing, type DrawingSheet, handleOf, inDrawOrder, kindOf } from '../drawing/drawing';
 import { type Effective, EffectiveLooks } from '../drawing/effective';
-import type { ObjectKind } from '../drawing/kinds';
+import { DEEPEST, includeText, isDefinition, textTransform } from '../drawing/extents';
 import {
   type OutlineSink,
   outlineEllipse,
@@ -9,6 +7,11 @@ import {
   outlinePath,
   outlinePolygon,
 } from '../drawing/outline';
+import { rgbOf } from '../dxf/colour';
+import { type Drawing, type DrawingSheet, handleOf, inDrawOrder, kindOf } from '../dxf/drawing';
+import { foldName } from '../dxf/interner';
+import type { ObjectKind } from '../dxf/object-kinds';
+import { shapeOf } from '../dxf/read/decode';
 import type {
   EndlessShape,
   FillShape,
@@ -17,15 +20,12 @@ import type {
   Shape,
   TextShape,
   ViewportShape,
-} from '../drawing/shapes';
-import { shapeOf } from '../dxf/decode';
-import { foldName } from '../dxf/interner';
+} from '../dxf/shapes';
 import { type Box, emptyBox, heightOf, include, includeBox, isEmpty, widthOf } from '../geometry/box';
 import { type AxisEllipse, includeEllipse } from '../geometry/ellipse';
 import { composeSpace, IDENTITY_SPACE, moved, planOf, type Space } from '../geometry/space';
 import { applyX, applyY, compose, scaleOf, type Transform, translation } from '../geometry/transform';
 import { layOut } from '../lettering/layout';
-import { DEEPEST, includeText, isDefinition, textTransform } from './extents';
 import { Growing } from './growing';
 import { patternOf } from './patterns';
 import {

@@ -1,11 +1,11 @@
 import { linkspan } from '../../../demo/drawings';
-import type { Drawing } from '../drawing/drawing';
-import { DrawingComposer } from '../dxf/composer';
-import { readDrawing } from '../dxf/interpret';
+import type { Drawing } from '../dxf/drawing';
+import { readDrawing } from '../dxf/read/interpret';
+import { DrawingComposer } from '../dxf/write/composer';
 import { buildPicture } from './build';
 import { hitTest, onSheet, placeAt, snapTo } from './hit';
 import { NO_MARKS } from './marks';
-import type { Scene, View } from './paint';
+import type { Scene, View } from './pass';
 import { ITEM_STRIDE } from './picture';
 import { paperOptions, SVG_FAMILIES, toSvg } from './svg';
 

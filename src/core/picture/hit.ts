@@ -1,9 +1,10 @@
 import { pointsOfArc } from '../geometry/ellipse';
 import { contains } from '../geometry/hatch';
 import type { Transform } from '../geometry/transform';
-import { type PaintOptions, type Pass, passesOf, type Scene, type View } from './paint';
+import { passesOf } from './paint';
 import { loopsInPixels } from './paint-fill';
 import { segmentsOf } from './paint-stroke';
+import type { PaintOptions, Pass, Scene, View } from './pass';
 import { ITEM, ITEM_STRIDE, OP, type PictureData } from './picture';
 
 /** What lies under a point of the screen. */

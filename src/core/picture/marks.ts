@@ -1,12 +1,6 @@
 import { compose, type Transform, translation } from '../geometry/transform';
-import type { Scene } from './paint';
+import type { Marks, Scene } from './pass';
 import { ITEM_STRIDE, type PictureData } from './picture';
-
-/** Objects to be marked, by handle or by the layer they print on (names in small letters). */
-export interface Marks {
-  readonly handles: ReadonlySet<string>;
-  readonly layers: ReadonlySet<string>;
-}
 
 export const NO_MARKS: Marks = { handles: new Set(), layers: new Set() };
 

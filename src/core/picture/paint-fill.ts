@@ -1,8 +1,8 @@
 import { pointsOfArc } from '../geometry/ellipse';
 import { hatchPieces, type LineFamily, spacingOf } from '../geometry/hatch';
 import type { Transform } from '../geometry/transform';
-import { css, type Pass } from './paint';
 import { arcInPixels, tracePixels } from './paint-stroke';
+import { css, type Pass } from './pass';
 import { type FillItem, OP } from './picture';
 import type { Surface } from './surface';
 

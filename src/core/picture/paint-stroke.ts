@@ -1,8 +1,8 @@
 import { type AxisEllipse, lengthOfArc } from '../geometry/ellipse';
 import { alternating, dashList, layPattern, placesOf } from '../geometry/pattern';
 import type { Transform } from '../geometry/transform';
-import type { PaintOptions, Pass } from './paint';
 import { paintLetters } from './paint-text';
+import type { PaintOptions, Pass } from './pass';
 import { ITEM, type LookMark, OP, type Pattern } from './picture';
 import type { Surface } from './surface';
 

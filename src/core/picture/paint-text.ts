@@ -1,9 +1,9 @@
-import type { Face } from '../drawing/lettering';
+import type { Face } from '../dxf/fonts';
 import { compose, type Transform } from '../geometry/transform';
 import { glyphOf, LETTER_SPACE } from '../lettering/alphabet';
 import { FACE_METRICS } from '../lettering/face-metrics';
 import { textWidth } from '../lettering/layout';
-import { css, type PaintOptions, type Pass } from './paint';
+import { css, type PaintOptions, type Pass } from './pass';
 import type { TextItem, TextPiece } from './picture';
 import type { Surface } from './surface';
 

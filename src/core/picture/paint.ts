@@ -1,74 +1,15 @@
-import type { Face } from '../drawing/lettering';
 import { compose, type Transform, translation } from '../geometry/transform';
-import { type Marks, markedItems } from './marks';
+import { markedItems } from './marks';
 import { paintFill } from './paint-fill';
 import { hairline, paintStroke, tracePixels } from './paint-stroke';
 import { paintText } from './paint-text';
-import { ITEM, ITEM_STRIDE, type Look, type Pattern, type PictureData, type WindowLook } from './picture';
+import { css, type PaintOptions, type Pass, type Scene, type View } from './pass';
+import { ITEM, ITEM_STRIDE, type Look, type Pattern, type PictureData } from './picture';
 import type { Surface } from './surface';
-
-export interface Scene {
-  readonly picture: PictureData;
-  /** The model, when the picture is a sheet with windows onto it. */
-  readonly model: PictureData | null;
-}
-
-export interface View {
-  /** Pixels per unit of the picture. */
-  readonly scale: number;
-  /** Pixel position of the picture's origin. */
-  readonly x: number;
-  readonly y: number;
-  readonly widthPx: number;
-  readonly heightPx: number;
-}
-
-/** As it prints in black, as it prints in its colours, or each layer in a colour of its own. */
-export type ColourMode = 'black' | 'print' | 'layer';
-
-export interface PaintOptions {
-  readonly colours: ColourMode;
-  /** What is marked; everything else is faded while anything is. */
-  readonly marks: Marks;
-  readonly markColour: string;
-  readonly paper: string;
-  /** Font families for the shipped faces. */
-  readonly families: Readonly<Record<Exclude<Face, 'stroke'>, string>>;
-  /** Show what does not print as well. */
-  readonly showNonPrinting: boolean;
-  /** Layers that are switched off for looking, by their names in small letters. */
-  readonly hidden: ReadonlySet<string>;
-  /** Thinnest line in pixels: on a screen lines must not vanish, on paper they are as wide as they are. */
-  readonly thinnestPx: number;
-  /** Lettering with capitals lower than this many pixels is drawn as a grey bar; 0 for never. */
-  readonly readablePx: number;
-  /** Objects smaller than this many pixels are drawn as a speck; 0 for never. */
-  readonly speckPx: number;
-}
 
 const FADED = 0.22;
 /** Items between two looks at the clock. */
 const BETWEEN = 256;
-
-/** One space painted through one window. */
-export interface Pass {
-  readonly data: PictureData;
-  /** Index of the window among the sheet's views, -1 for the picture itself. */
-  readonly view: number;
-  /** Picture units to pixels. */
-  readonly toPx: Transform;
-  /** Pixels per picture unit. */
-  readonly unit: number;
-  readonly pxPerMm: number;
-  /** Pixels per pattern unit. */
-  readonly pxPerPattern: number;
-  /** Pixels: left, top, right, bottom. */
-  readonly window: readonly [number, number, number, number];
-  readonly clip: readonly number[] | null;
-  readonly hidden: ReadonlySet<number>;
-  /** Other looks of layers in this window, by the layer's index. */
-  readonly looks: ReadonlyMap<number, WindowLook>;
-}
 
 /** Paints a scene at once. The surface's background must be painted already. */
 export function paint(surface: Surface, scene: Scene, view: View, options: PaintOptions): void {
@@ -333,8 +274,6 @@ export function visibleBox({ toPx: t, window }: Pass): [number, number, number, 
     }
   return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)];
 }
-
-export const css = (rgb: number): string => `#${rgb.toString(16).padStart(6, '0')}`;
 
 /** A colour for each layer: hues far apart for neighbours, all dark enough on white. */
 export const layerColour = (index: number): string =>

@@ -1,7 +1,7 @@
-import type { Drawing } from '../drawing/drawing';
-import { faceOf } from '../drawing/lettering';
+import type { Drawing } from '../dxf/drawing';
+import { faceOf } from '../dxf/fonts';
 import { foldName } from '../dxf/interner';
-import { lineMarksOf } from '../dxf/line-marks';
+import { lineMarksOf } from '../records/line-marks';
 import type { Pattern } from './picture';
 
 const PLAIN: Pattern = { dashes: [], marks: [] };

@@ -1,6 +1,6 @@
 import type { Source } from '../drawing/effective';
-import type { ObjectKind } from '../drawing/kinds';
-import type { Face } from '../drawing/lettering';
+import type { Face } from '../dxf/fonts';
+import type { ObjectKind } from '../dxf/object-kinds';
 import type { Piece } from '../lettering/layout';
 
 /** The plotted look of one space as plain data: what a canvas or an SVG needs, and nothing of the format. */

@@ -1,6 +1,7 @@
-import type { Face } from '../drawing/lettering';
+import type { Face } from '../dxf/fonts';
 import { NO_MARKS } from './marks';
-import { type ColourMode, type PaintOptions, paint, type Scene } from './paint';
+import { paint } from './paint';
+import type { ColourMode, PaintOptions, Scene } from './pass';
 import { PathWriter, round } from './path-writer';
 import type { Ramp, Surface } from './surface';
 

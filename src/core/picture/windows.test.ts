@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { readDrawing } from '../dxf/interpret';
+import { readDrawing } from '../dxf/read/interpret';
 import { buildPicture } from './build';
-import { type PaintOptions, paint, passesOf } from './paint';
+import { paint, passesOf } from './paint';
+import type { PaintOptions } from './pass';
 import type { Surface } from './surface';
 import { paperOptions, SVG_FAMILIES, toSvg } from './svg';
 

@@ -1,8 +1,8 @@
-import { rgbOf } from '../drawing/colour';
-import { type Drawing, type DrawingSheet, handleOf, kindOf } from '../drawing/drawing';
 import { outlineEllipse, outlinePath } from '../drawing/outline';
-import type { ViewportShape } from '../drawing/shapes';
-import { shapeOf } from '../dxf/decode';
+import { rgbOf } from '../dxf/colour';
+import { type Drawing, type DrawingSheet, handleOf, kindOf } from '../dxf/drawing';
+import { shapeOf } from '../dxf/read/decode';
+import type { ViewportShape } from '../dxf/shapes';
 import { pointsOfArc } from '../geometry/ellipse';
 import { IDENTITY_SPACE } from '../geometry/space';
 import { patternOf } from './patterns';

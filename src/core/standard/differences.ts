@@ -1,5 +1,6 @@
-import { sayColour } from '../drawing/colour';
+import { sayColour } from '../dxf/colour';
 import { foldName } from '../dxf/interner';
+import type { StandardLayer, StandardLinetype } from './definitions';
 import {
   type DimensionValues,
   dimensionValues,
@@ -16,7 +17,7 @@ import type { LineMeaning } from './meanings';
 import { NAMED_THINGS, type NamedThing, type NamingField } from './naming';
 import { inOrder, type StandardParallelSet, sayParallels } from './parallels';
 import { PLAIN_RULE, type RuleSetting } from './rule-settings';
-import type { Standard, StandardLayer, StandardLinetype } from './standard';
+import type { Standard } from './standard';
 
 /** One setting that is not the same in two standards, or a definition that only one of them has. */
 export interface Difference {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { FACES } from '../drawing/lettering';
+import { FACES } from '../dxf/fonts';
 
 /** Lettering heights, mm. Source: ISO 3098-1, from memory. */
 export const HEIGHT_SERIES_MM: readonly number[] = [1.8, 2.5, 3.5, 5, 7, 10, 14, 20];

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { demoStandard } from '../../../demo/standard';
+import type { StandardLinetype } from './definitions';
 import { arcPath, layLinetype, shortestMm } from './line-preview';
-import { lineOf, type StandardLinetype } from './standard';
+import { lineOf } from './standard';
 
 const PEN = 0.25;
 const lay = (linetype: StandardLinetype, paths: number[][], scale = 100) =>

@@ -1,9 +1,9 @@
 import { foldName } from '../dxf/interner';
 import { layPattern, placesOf } from '../geometry/pattern';
+import type { StandardLinetype } from './definitions';
 import type { StandardTextStyle } from './lettering';
 import { type LineMark, symbolOffset } from './line-marks';
 import { type WordLook, wordLook, wordOffset } from './line-words';
-import type { StandardLinetype } from './standard';
 
 /** A line as it prints along a path: its dashes, its words and its symbols, in the units of the path (mm on paper). */
 export interface LinePreview {

@@ -1,10 +1,11 @@
 import fc from 'fast-check';
-import { DrawingComposer } from '../dxf/composer';
-import { DrawingEditor } from '../dxf/editor';
-import { applyByteEdits } from '../dxf/edits';
-import { readDrawing } from '../dxf/interpret';
+import { DrawingEditor } from '../correct/editor';
+import { applyByteEdits } from '../dxf/edit/edits';
+import { readDrawing } from '../dxf/read/interpret';
+import { DrawingComposer } from '../dxf/write/composer';
+import { learnStandard } from '../learn/learn';
 import { buildPicture } from '../picture/build';
-import { learnStandard } from './learn';
+import { linetypeSchema, type StandardLinetype } from './definitions';
 import { letteringSchema } from './lettering';
 import {
   clearanceMm,
@@ -15,7 +16,7 @@ import {
   withWords,
   wordWidthMm,
 } from './line-words';
-import { blankStandard, checkStandard, lineOf, linetypeSchema, type StandardLinetype } from './standard';
+import { blankStandard, checkStandard, lineOf } from './standard';
 
 const service: StandardLinetype = lineOf({
   name: 'Service-W',

@@ -1,11 +1,41 @@
-import type { Face } from '../drawing/lettering';
+import { z } from 'zod';
+import type { Face } from '../dxf/fonts';
 import { foldName } from '../dxf/interner';
 import { LETTER_SPACE } from '../lettering/alphabet';
 import { textWidth } from '../lettering/layout';
 import type { StandardTextStyle } from './lettering';
-import type { StandardLinetype } from './standard';
 
-export type LineWord = StandardLinetype['words'][number];
+export const lineWordSchema = z.strictObject({
+  element: z.int().min(0).meta({ description: 'Index of the gap that the word stands in, centred.' }),
+  text: z.string().trim().min(1, 'a word is needed').max(40),
+  heightMm: z.number().positive().max(50),
+  style: z
+    .string()
+    .trim()
+    .max(255)
+    .default('')
+    .meta({ description: 'Text style of the standard; empty for plain single strokes.' }),
+  offsetMm: z
+    .number()
+    .min(-50)
+    .max(50)
+    .default(0)
+    .meta({ description: 'From the line to the middle of the word; above 0 to its left.' }),
+  upright: z.boolean().default(false).meta({ description: 'Stays level instead of turning with the line.' }),
+});
+export type LineWord = z.infer<typeof lineWordSchema>;
+
+/** A linetype as far as its words need it. */
+interface WordedLine {
+  readonly name: string;
+  readonly elementsMm: number[];
+  readonly words: LineWord[];
+}
+
+/** A pattern of dashes and gaps. */
+interface Dashes {
+  readonly elementsMm: readonly number[];
+}
 
 /** What of a text style makes a word wide. */
 export interface WordLook {
@@ -54,11 +84,7 @@ export function wordOffset(
 }
 
 /** Clear distance on either side of a word in its gap, mm; below 0 where the word does not fit. */
-export function clearanceMm(
-  linetype: Pick<StandardLinetype, 'elementsMm'>,
-  word: LineWord,
-  look: WordLook = PLAIN_LOOK,
-): number {
+export function clearanceMm(linetype: Dashes, word: LineWord, look: WordLook = PLAIN_LOOK): number {
   const gap = Math.abs(linetype.elementsMm[word.element] ?? 0);
   return (gap - wordWidthMm(word.text, word.heightMm, look)) / 2;
 }
@@ -96,11 +122,7 @@ export const isBeside = ({ offsetMm, heightMm }: Pick<LineWord, 'offsetMm' | 'he
  * Why a word cannot stand where it does; null where it can.
  * @param look null where its style is not known here, and its width with it
  */
-export function wordFault(
-  linetype: Pick<StandardLinetype, 'elementsMm'>,
-  word: LineWord,
-  look: WordLook | null,
-): string | null {
+export function wordFault(linetype: Dashes, word: LineWord, look: WordLook | null): string | null {
   const gap = linetype.elementsMm[word.element];
   if (isBeside(word))
     return gap === undefined || gap > 0 ? `“${word.text}” needs a gap or a dot to stand at` : null;
@@ -121,12 +143,12 @@ export function sayTooWide(what: string, widthMm: number, gapMm: number): string
  * stays what it is.
  * @param text put in the place of every word
  */
-export function withWords(
-  linetype: StandardLinetype,
+export function withWords<T extends WordedLine>(
+  linetype: T,
   name: string,
   text: string,
   styles: readonly StandardTextStyle[] = [],
-): StandardLinetype {
+): T {
   const elementsMm = [...linetype.elementsMm];
   for (const word of linetype.words) {
     // Beside the line there is no gap that a word could outgrow.
@@ -138,7 +160,6 @@ export function withWords(
   return {
     ...linetype,
     name,
-    description: linetype.description,
     elementsMm,
     words: linetype.words.map((word) => ({ ...word, text })),
   };
@@ -148,7 +169,7 @@ export function withWords(
  * Name of the same line with another word: the part of the name that is its word gives way to the other, whatever its
  * case; a name without its word gets the other behind a hyphen.
  */
-export function familyName(linetype: StandardLinetype, text: string): string {
+export function familyName(linetype: WordedLine, text: string): string {
   const name = linetype.name.trim();
   const own = new Set(linetype.words.map((word) => word.text.toLowerCase()));
   const parts = name.split(/([-_. ]+)/);

@@ -1,4 +1,5 @@
 import { foldName } from '../dxf/interner';
+import type { StandardLinetype, StandardPens } from './definitions';
 import { familyFaults, type StandardDimensionStyle } from './dimension-settings';
 import type { StandardFill } from './fills';
 import type { Lettering } from './lettering';
@@ -6,7 +7,6 @@ import { type LineMark, symbolBox } from './line-marks';
 import { sayTooWide, wordFault, wordLook } from './line-words';
 import type { LineMeaning } from './meanings';
 import type { StandardParallelSet } from './parallels';
-import type { StandardLinetype, StandardPens } from './standard';
 
 interface Parts {
   readonly dimensions: StandardDimensionStyle[];

@@ -1,17 +1,11 @@
 import { generalArrangement } from '../../../demo/drawings';
 import { demoStandard } from '../../../demo/standard';
 import { audit } from '../audit/engine';
-import { DrawingComposer } from '../dxf/composer';
-import { readDrawing } from '../dxf/interpret';
-import { learnStandard } from './learn';
-import {
-  blankStandard,
-  checkStandard,
-  parseStandard,
-  STORABLE_WIDTHS_MM,
-  standardJsonSchema,
-  writeStandard,
-} from './standard';
+import { readDrawing } from '../dxf/read/interpret';
+import { DrawingComposer } from '../dxf/write/composer';
+import { learnStandard } from '../learn/learn';
+import { STORABLE_WIDTHS_MM } from './definitions';
+import { blankStandard, checkStandard, parseStandard, standardJsonSchema, writeStandard } from './standard';
 
 const broken = (change: (data: ReturnType<typeof structuredClone<typeof demoStandard>>) => void) => {
   const data = structuredClone(demoStandard);

@@ -1,10 +1,10 @@
 import { audit } from '../audit/engine';
-import { readDrawing } from '../dxf/interpret';
+import { dimensionAdvice } from '../dimension/advice';
+import { readDrawing } from '../dxf/read/interpret';
 import { templateDrawing } from '../exchange/template';
+import { learnStandard } from '../learn/learn';
 import { differences } from './differences';
-import { dimensionAdvice } from './dimension-advice';
 import { dimensionValues } from './dimension-settings';
-import { learnStandard } from './learn';
 import { HEIGHT_SERIES_MM } from './lettering';
 import { penAdvice, widthOfRole } from './pens';
 import { checkStandard } from './standard';

@@ -1,17 +1,11 @@
-import type { ObjectKind } from '../drawing/kinds';
+import type { ObjectKind } from '../dxf/object-kinds';
+import type { StandardLayer, StandardLinetype } from './definitions';
 import { type DimensionValues, dimensionStyleSchema } from './dimension-settings';
 import { FILL_PRESETS } from './fills';
 import { letteringSchema } from './lettering';
 import { MEANING_WORDS } from './meanings';
 import { NAMING_FORMS } from './naming-forms';
-import {
-  blankStandard,
-  layerOf,
-  lineOf,
-  type Standard,
-  type StandardLayer,
-  type StandardLinetype,
-} from './standard';
+import { blankStandard, layerOf, lineOf, type Standard } from './standard';
 
 /** A ready standard to begin from: built on published values, as far as one can be without knowing the office. */
 export interface Starter {

@@ -1,9 +1,9 @@
 import { generalArrangement } from '../../../demo/drawings';
 import { demoStandard } from '../../../demo/standard';
-import { readDrawing } from '../dxf/interpret';
+import { readDrawing } from '../dxf/read/interpret';
 import { templateDrawing } from '../exchange/template';
+import { learnStandard } from '../learn/learn';
 import { differences } from './differences';
-import { learnStandard } from './learn';
 import { blankStandard, checkStandard } from './standard';
 import { offerKey, offers, takeOver } from './take-over';
 

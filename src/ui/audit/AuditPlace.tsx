@@ -7,7 +7,7 @@ import { Group, Panel, Separator } from 'react-resizable-panels';
 import { toast } from 'sonner';
 import type { ListedFinding } from '@/core/audit/finding';
 import type { Choices } from '@/core/correct/choices';
-import type { StandardLayer } from '@/core/standard/standard';
+import type { StandardLayer } from '@/core/standard/definitions';
 import type { DrawingView } from '../drawings/types';
 import { Button, buttonClass } from '../kit/Button';
 import { call } from '../kit/call';

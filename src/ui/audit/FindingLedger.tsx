@@ -3,7 +3,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { ListedFinding } from '@/core/audit/finding';
-import { GRAVITIES, type Gravity, type StandardLayer } from '@/core/standard/standard';
+import type { StandardLayer } from '@/core/standard/definitions';
+import { GRAVITIES, type Gravity } from '@/core/standard/standard';
 import { Nothing } from '../kit/Page';
 import { Scroller } from '../kit/Scroller';
 import { count } from '../kit/say';

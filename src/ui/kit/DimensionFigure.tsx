@@ -1,5 +1,5 @@
 import type { FigureLettering, FigurePart } from '@/core/dimension/figure';
-import { hexOf, rgbOf } from '@/core/drawing/colour';
+import { hexOf, rgbOf } from '@/core/dxf/colour';
 import { dashList } from '@/core/geometry/pattern';
 import { specimen } from '@/core/lettering/specimen';
 import type { DimensionSetting } from '@/core/standard/dimension-settings';

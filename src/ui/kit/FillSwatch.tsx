@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { hexOf, rgbOf } from '@/core/drawing/colour';
+import { hexOf, rgbOf } from '@/core/dxf/colour';
 import { hatchPieces } from '@/core/geometry/hatch';
 import { familiesOf, type StandardFill } from '@/core/standard/fills';
 

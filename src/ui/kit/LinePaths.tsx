@@ -1,8 +1,8 @@
 import { specimen } from '@/core/lettering/specimen';
+import type { StandardLinetype } from '@/core/standard/definitions';
 import type { StandardTextStyle } from '@/core/standard/lettering';
 import type { LineMark } from '@/core/standard/line-marks';
 import { layLinetype } from '@/core/standard/line-preview';
-import type { StandardLinetype } from '@/core/standard/standard';
 import { PX_PER_MM, SpecimenLetters } from './Specimen';
 
 /** A word has one line: how lines follow one another says nothing. */

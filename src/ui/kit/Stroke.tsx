@@ -1,8 +1,8 @@
 import type { StrokeLook } from '@/core/audit/finding';
 import { dashList, placesOf } from '@/core/geometry/pattern';
 import { specimen } from '@/core/lettering/specimen';
+import type { StandardLinetype } from '@/core/standard/definitions';
 import { wordWidthMm } from '@/core/standard/line-words';
-import type { StandardLinetype } from '@/core/standard/standard';
 
 /** CSS pixels of a millimetre. */
 const PX_PER_MM = 96 / 25.4;

@@ -1,4 +1,4 @@
-import type { ColourMode } from '@/core/picture/paint';
+import type { ColourMode } from '@/core/picture/pass';
 import { Key } from '../kit/Button';
 import type { Painted } from './messages';
 import { MODEL } from './SheetDesk';

@@ -1,7 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { ColourMode } from '@/core/picture/paint';
+import type { ColourMode } from '@/core/picture/pass';
 import { isTyping } from '../kit/typing';
 import { Calibrate, screenPxPerMm } from './Calibrate';
 import { ContentsPanel } from './ContentsPanel';

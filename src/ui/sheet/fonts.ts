@@ -1,4 +1,4 @@
-import type { PaintOptions } from '@/core/picture/paint';
+import type { PaintOptions } from '@/core/picture/pass';
 
 /** The shipped faces under names of our own, so that none is mixed up with one of the machine's. */
 export const FAMILIES: PaintOptions['families'] = {

@@ -1,6 +1,6 @@
 import type { Source } from '@/core/drawing/effective';
-import type { ObjectKind } from '@/core/drawing/kinds';
-import type { ColourMode } from '@/core/picture/paint';
+import type { ObjectKind } from '@/core/dxf/object-kinds';
+import type { ColourMode } from '@/core/picture/pass';
 
 /** What the page tells the painting worker. Coordinates and sizes are CSS pixels unless said otherwise. */
 export type ToWorker =

@@ -1,15 +1,15 @@
 import { hitTest, onSheet, placeAt, type Snap, snapTo } from '@/core/picture/hit';
-import { type Marks, markedBox, NO_MARKS } from '@/core/picture/marks';
+import { markedBox, NO_MARKS } from '@/core/picture/marks';
+import { paintSteps, passesOf } from '@/core/picture/paint';
+import { tracePixels } from '@/core/picture/paint-stroke';
 import {
   type ColourMode,
   css,
+  type Marks,
   type PaintOptions,
-  paintSteps,
-  passesOf,
   type Scene,
   type View,
-} from '@/core/picture/paint';
-import { tracePixels } from '@/core/picture/paint-stroke';
+} from '@/core/picture/pass';
 import { ITEM, ITEM_STRIDE, type PictureData, unpackPicture } from '@/core/picture/picture';
 import type { Surface } from '@/core/picture/surface';
 import { FAMILIES, FONT_FILES } from './fonts';

@@ -2,10 +2,11 @@
 
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { readColour } from '@/core/drawing/colour';
+import { readColour } from '@/core/dxf/colour';
+import type { StandardLayer } from '@/core/standard/definitions';
 import { differences } from '@/core/standard/differences';
 import { widthOfRole } from '@/core/standard/pens';
-import type { FieldFault, Standard, StandardLayer } from '@/core/standard/standard';
+import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice, Field } from '../kit/Field';
 import { count } from '../kit/say';

@@ -1,6 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
+import { dimensionAdvice, sayExample } from '@/core/dimension/advice';
 import {
   angleFigure,
   arcFigure,
@@ -13,7 +14,6 @@ import {
   radiusFigure,
 } from '@/core/dimension/figure';
 import { foldName } from '@/core/dxf/interner';
-import { dimensionAdvice, sayExample } from '@/core/standard/dimension-advice';
 import {
   DIMENSION_GROUPS,
   DIMENSION_SETTINGS,

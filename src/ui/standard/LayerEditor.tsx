@@ -2,17 +2,12 @@
 
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { hexOf, readColour } from '@/core/drawing/colour';
-import { OBJECT_KINDS } from '@/core/drawing/kinds';
+import { hexOf, readColour } from '@/core/dxf/colour';
+import { OBJECT_KINDS } from '@/core/dxf/object-kinds';
+import { PROPERTIES, type StandardLayer } from '@/core/standard/definitions';
 import { widthOfRole } from '@/core/standard/pens';
 import { followName } from '@/core/standard/rename';
-import {
-  type FieldFault,
-  layerOf,
-  PROPERTIES,
-  type Standard,
-  type StandardLayer,
-} from '@/core/standard/standard';
+import { type FieldFault, layerOf, type Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice, Field, Tick } from '../kit/Field';
 import { Stroke } from '../kit/Stroke';

@@ -3,8 +3,9 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
 import type { StrokeLook } from '@/core/audit/finding';
-import { hexOf, rgbOf } from '@/core/drawing/colour';
-import { findLinetype, type Standard, type StandardLayer } from '@/core/standard/standard';
+import { hexOf, rgbOf } from '@/core/dxf/colour';
+import type { StandardLayer } from '@/core/standard/definitions';
+import { findLinetype, type Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Nothing } from '../kit/Page';
 import { Scroller } from '../kit/Scroller';

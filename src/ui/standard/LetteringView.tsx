@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { FACES } from '@/core/drawing/lettering';
+import { FACES } from '@/core/dxf/fonts';
 import {
   JUSTIFICATIONS,
   type Lettering,

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { FACES, type Face } from '@/core/drawing/lettering';
+import { FACES, type Face } from '@/core/dxf/fonts';
 import { foldName } from '@/core/dxf/interner';
 import { type LineMark, SYMBOL_PRESETS, symbolBox, symbolSvg } from '@/core/standard/line-marks';
 import { followName } from '@/core/standard/rename';

@@ -3,13 +3,14 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { foldName } from '@/core/dxf/interner';
+import type { StandardLinetype } from '@/core/standard/definitions';
 import { type PlacedSymbol, symbolBox } from '@/core/standard/line-marks';
 import { arcPath, shortestMm } from '@/core/standard/line-preview';
 import { familyName, type LineWord, parseElements, sayElements, withWords } from '@/core/standard/line-words';
 import { penOfLinetype } from '@/core/standard/pens';
 import { followName } from '@/core/standard/rename';
 import { reductions } from '@/core/standard/scales';
-import { lineOf, type Standard, type StandardLinetype } from '@/core/standard/standard';
+import { lineOf, type Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice, Field, Tick } from '../kit/Field';
 import { LinePaths } from '../kit/LinePaths';

@@ -1,6 +1,6 @@
 'use client';
 
-import { hexOf, rgbOf } from '@/core/drawing/colour';
+import { hexOf, rgbOf } from '@/core/dxf/colour';
 import { dashList } from '@/core/geometry/pattern';
 import {
   areaOf,

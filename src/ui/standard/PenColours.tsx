@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { hexOf, rgbOf } from '@/core/drawing/colour';
+import { hexOf, rgbOf } from '@/core/dxf/colour';
 import { colourConflicts } from '@/core/standard/pens';
 import type { Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';

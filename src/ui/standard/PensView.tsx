@@ -2,9 +2,10 @@
 
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { STORABLE_WIDTHS_MM } from '@/core/standard/definitions';
 import { penAdvice } from '@/core/standard/pens';
 import { followName } from '@/core/standard/rename';
-import { STORABLE_WIDTHS_MM, type Standard } from '@/core/standard/standard';
+import type { Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice } from '../kit/Field';
 import { cell, cellHead } from '../kit/Page';

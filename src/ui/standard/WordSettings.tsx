@@ -1,3 +1,4 @@
+import type { StandardLinetype } from '@/core/standard/definitions';
 import { type StandardTextStyle, sayStroke } from '@/core/standard/lettering';
 import {
   clearanceMm,
@@ -7,7 +8,6 @@ import {
   wordLook,
   wordWidthMm,
 } from '@/core/standard/line-words';
-import type { StandardLinetype } from '@/core/standard/standard';
 import { Choice, Tick } from '../kit/Field';
 import { NumberInput } from './fields';
 

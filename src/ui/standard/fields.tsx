@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Face } from '@/core/drawing/lettering';
+import type { Face } from '@/core/dxf/fonts';
 import type { Standard } from '@/core/standard/standard';
 import { Choice, Field } from '../kit/Field';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { FACES } from '@/core/drawing/lettering';
-import { readDrawing } from '@/core/dxf/interpret';
+import { FACES } from '@/core/dxf/fonts';
+import { readDrawing } from '@/core/dxf/read/interpret';
 import { strokesOfDrawing } from '@/core/exchange/symbol-strokes';
 import type { Result } from '@/core/result';
 import { problemResponse, resultResponse, takeUpload } from '@/server/http';

@@ -1,6 +1,6 @@
 import { correctDrawing } from '../../correct/correct';
-import { DrawingComposer } from '../../dxf/composer';
-import { readDrawing } from '../../dxf/interpret';
+import { readDrawing } from '../../dxf/read/interpret';
+import { DrawingComposer } from '../../dxf/write/composer';
 import { templateDrawing } from '../../exchange/template';
 import { letteringSchema } from '../../standard/lettering';
 import { meaningOf, readsAs } from '../../standard/meanings';

@@ -1,7 +1,8 @@
 import { correctDrawing } from '../../correct/correct';
-import { DrawingComposer, type NewLayer } from '../../dxf/composer';
-import { readDrawing } from '../../dxf/interpret';
-import { blankStandard, layerOf, lineOf, type Standard, type StandardLayer } from '../../standard/standard';
+import { readDrawing } from '../../dxf/read/interpret';
+import { DrawingComposer, type NewLayer } from '../../dxf/write/composer';
+import type { StandardLayer } from '../../standard/definitions';
+import { blankStandard, layerOf, lineOf, type Standard } from '../../standard/standard';
 import { audit } from '../engine';
 import type { Finding } from '../finding';
 import { RULES } from '.';

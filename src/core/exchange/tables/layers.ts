@@ -1,6 +1,7 @@
-import { hexOf, readColour } from '../../drawing/colour';
-import { OBJECT_KINDS, type ObjectKind } from '../../drawing/kinds';
-import { layerOf, type OwnProperty, PROPERTIES, type StandardLayer } from '../../standard/standard';
+import { hexOf, readColour } from '../../dxf/colour';
+import { OBJECT_KINDS, type ObjectKind } from '../../dxf/object-kinds';
+import { type OwnProperty, PROPERTIES, type StandardLayer } from '../../standard/definitions';
+import { layerOf } from '../../standard/standard';
 import { columnsOf, partsOf, type TableKind } from './column';
 
 const { text, yes } = columnsOf<StandardLayer>();

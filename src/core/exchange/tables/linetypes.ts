@@ -1,5 +1,6 @@
+import type { StandardLinetype } from '../../standard/definitions';
 import { type LineWord, parseElements, sayElements } from '../../standard/line-words';
-import { lineOf, type StandardLinetype } from '../../standard/standard';
+import { lineOf } from '../../standard/standard';
 import { columnsOf, readNumber, readYes, sayNumber, sayYes, type TableKind } from './column';
 
 const { text, choice } = columnsOf<StandardLinetype>();

@@ -1,4 +1,4 @@
-import { FACES } from '../../drawing/lettering';
+import { FACES } from '../../dxf/fonts';
 import {
   DIMENSION_SETTINGS,
   type DimensionSetting,

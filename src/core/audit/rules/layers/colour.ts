@@ -1,5 +1,5 @@
-import { sameColour, sayColour } from '../../../drawing/colour';
-import { storableColour } from '../../../dxf/editor';
+import { sameColour, sayColour } from '../../../dxf/colour';
+import { storableColour } from '../../../dxf/edit/storable-colour';
 import type { Rule } from '../../rule';
 import { correctProperty, knownLayers, propertyDiffers } from './shared';
 

@@ -1,6 +1,6 @@
-import type { DrawingLayer } from '../../../drawing/drawing';
+import type { DrawingLayer } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
-import type { StandardLayer } from '../../../standard/standard';
+import type { StandardLayer } from '../../../standard/definitions';
 import { type AuditContext, lookOfLayer, lookOfStandard } from '../../context';
 import type { Finding } from '../../finding';
 import type { Change, CorrectionContext, FindingDraft } from '../../rule';

@@ -1,6 +1,6 @@
-import { handleOf, kindOf, sayContainer } from '../../../drawing/drawing';
-import { countOf } from '../../../drawing/kinds';
+import { handleOf, kindOf, sayContainer } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
+import { countOf } from '../../../dxf/object-kinds';
 import { findLinetype } from '../../../standard/standard';
 import { isReserved, kindCounts, type LayerUse, placesOf } from '../../context';
 import type { Change, CorrectionContext, Rule } from '../../rule';

@@ -1,7 +1,7 @@
-import { type Drawing, kindOf } from '../../../drawing/drawing';
 import { isLinetypeFromLayer, isLinetypeFromSymbol } from '../../../drawing/effective';
-import type { ObjectKind } from '../../../drawing/kinds';
+import { type Drawing, kindOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
+import type { ObjectKind } from '../../../dxf/object-kinds';
 import { type LineMeaning, meaningOf, readsAs } from '../../../standard/meanings';
 import { findLinetype } from '../../../standard/standard';
 import { type AuditContext, groupBy, isPlaced, type LayerUse, placesOf } from '../../context';

@@ -1,7 +1,8 @@
 import { foldName } from '../../../dxf/interner';
-import { paperMmPerPatternUnit, withJoinedGaps, wordsOf } from '../../../standard/learn';
+import { paperMmPerPatternUnit, withJoinedGaps, wordsOf } from '../../../records/linetype-record';
+import type { StandardLinetype } from '../../../standard/definitions';
 import { joinGaps, type LineWord, sayElements } from '../../../standard/line-words';
-import { findLinetype, type StandardLinetype } from '../../../standard/standard';
+import { findLinetype } from '../../../standard/standard';
 import type { Rule } from '../../rule';
 
 export const linetypesRedefined: Rule = {

@@ -1,6 +1,6 @@
-import { kindOf } from '../../../drawing/drawing';
 import { BASE_LAYER } from '../../../drawing/effective';
-import { countOf } from '../../../drawing/kinds';
+import { kindOf } from '../../../dxf/drawing';
+import { countOf } from '../../../dxf/object-kinds';
 import { isDefinitionPointLayer } from '../../../dxf/reserved';
 import { groupBy, isPlaced, placesOf } from '../../context';
 import type { Rule } from '../../rule';

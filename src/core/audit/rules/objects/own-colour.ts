@@ -1,5 +1,5 @@
-import { hexOf } from '../../../drawing/colour';
-import { kindOf } from '../../../drawing/drawing';
+import { hexOf } from '../../../dxf/colour';
+import { kindOf } from '../../../dxf/drawing';
 import { FROM_LAYER_COLOUR, FROM_SYMBOL_COLOUR, NO_RGB } from '../../../dxf/objects';
 import { isPlaced } from '../../context';
 import type { Rule } from '../../rule';

@@ -1,6 +1,6 @@
-import { type Drawing, handleOf, kindOf, layerNameOf, sayContainer } from '../../../drawing/drawing';
+import { type Drawing, handleOf, kindOf, layerNameOf, sayContainer } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
-import type { OwnProperty } from '../../../standard/standard';
+import type { OwnProperty } from '../../../standard/definitions';
 import { type AuditContext, groupBy, isGenerated, isPlaced, placesOf } from '../../context';
 import type { Finding } from '../../finding';
 import type { Change, Choice, CorrectionContext, FindingDraft } from '../../rule';

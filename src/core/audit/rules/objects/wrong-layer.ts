@@ -1,5 +1,5 @@
-import { isSheetItself, kindOf } from '../../../drawing/drawing';
-import { countOf, type ObjectKind } from '../../../drawing/kinds';
+import { isSheetItself, kindOf } from '../../../dxf/drawing';
+import { countOf, type ObjectKind } from '../../../dxf/object-kinds';
 import { groupBy, isPlaced, placesOf } from '../../context';
 import type { Rule } from '../../rule';
 import { moveToChosen } from './shared';

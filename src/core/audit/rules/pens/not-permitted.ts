@@ -1,4 +1,4 @@
-import { layerNameOf } from '../../../drawing/drawing';
+import { layerNameOf } from '../../../dxf/drawing';
 import { groupBy, isGenerated, placesOf } from '../../context';
 import type { Rule } from '../../rule';
 import { objectChange, rowsOf } from '../objects/shared';

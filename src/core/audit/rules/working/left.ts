@@ -1,5 +1,5 @@
-import { kindOf, rangeOf } from '../../../drawing/drawing';
-import { countOf } from '../../../drawing/kinds';
+import { kindOf, rangeOf } from '../../../dxf/drawing';
+import { countOf } from '../../../dxf/object-kinds';
 import { fitsAny } from '../../../standard/rule-settings';
 import { isPlaced, kindCounts, placesOf } from '../../context';
 import type { FindingDraft, Rule } from '../../rule';

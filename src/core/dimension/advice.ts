@@ -1,0 +1,116 @@
+import type { DimensionSetting, DimensionValues } from '../standard/dimension-settings';
+import { tooSmallOn } from '../standard/lettering';
+import type { Standard } from '../standard/standard';
+import { sayLength } from './value';
+
+/** A setting that goes badly with another one, and why. */
+export interface DimensionAdvice {
+  readonly setting: DimensionSetting;
+  readonly says: string;
+}
+
+/** Factors from a drawing in mm to what a suffix says. Source of inch and foot: ISO 80000-3. */
+const UNIT_FACTORS: readonly (readonly [RegExp, string, number])[] = [
+  [/^\s*mm\b/i, 'mm', 1],
+  [/^\s*cm\b/i, 'cm', 0.1],
+  [/^\s*m\b/, 'm', 0.001],
+  [/^\s*km\b/i, 'km', 1e-6],
+  [/^\s*(in\b|inch|″|")/i, 'in', 1 / 25.4],
+  [/^\s*(ft\b|feet|foot|′|')/i, 'ft', 1 / 304.8],
+];
+
+/** Smallest gap at the object that reads as a gap, mm. Common practice: 0.5 looks attached, 2 reads as a gap. */
+const GAP_THAT_READS_MM = 0.5;
+
+/**
+ * Rules between the settings of a dimension style. They are advice: a style that breaks one can be issued.
+ * Factors are judged for drawings in mm.
+ */
+export function dimensionAdvice(standard: Standard, v: DimensionValues): DimensionAdvice[] {
+  const advice: DimensionAdvice[] = [];
+  const say = (setting: DimensionSetting, says: string): void => {
+    advice.push({ setting, says });
+  };
+  const ticks = v.tickMm > 0;
+  if (!ticks && v.terminatorSizeMm !== v.textHeightMm)
+    say(
+      'terminatorSizeMm',
+      `terminators of ${v.terminatorSizeMm} mm beside text of ${v.textHeightMm} mm; they are usually of one size`,
+    );
+  if (!v.extensionFixed && v.extensionOffsetMm <= GAP_THAT_READS_MM)
+    say(
+      'extensionOffsetMm',
+      v.extensionOffsetMm === 0
+        ? 'extension lines touch the object'
+        : `a gap of ${v.extensionOffsetMm} mm looks as if the line touched the object`,
+    );
+  if (v.textOffsetMm === 0) say('textOffsetMm', 'the text touches its line');
+  const needed = v.textHeightMm + 2 * v.textOffsetMm;
+  if (v.stackSpacingMm < needed)
+    say(
+      'stackSpacingMm',
+      `text of ${v.textHeightMm} mm with ${v.textOffsetMm} mm on either side needs ${figure(needed)} mm from line to line`,
+    );
+  const { heightsMm } = standard.lettering;
+  if (heightsMm.length > 0 && !heightsMm.includes(v.textHeightMm))
+    say('textHeightMm', `${v.textHeightMm} mm is not among the permitted heights`);
+  const small = tooSmallOn(standard.lettering, v.textHeightMm);
+  if (small.length > 0) say('textHeightMm', `${v.textHeightMm} mm is too small on ${small.join(', ')}`);
+  const style = standard.lettering.styles.find(
+    ({ name }) => name.toLowerCase() === v.textStyle.toLowerCase(),
+  );
+  if (style && style.heightMm !== v.textHeightMm)
+    say(
+      'textHeightMm',
+      `text style ${style.name} is ${style.heightMm} mm, the dimension says ${v.textHeightMm} mm`,
+    );
+  if (v.linePenMm !== null && v.extensionPenMm !== null && v.linePenMm !== v.extensionPenMm)
+    say(
+      'extensionPenMm',
+      `extension lines of ${v.extensionPenMm} mm beside a dimension line of ${v.linePenMm} mm`,
+    );
+  checkFactor(v.suffix, v.factor, 1, 'factor', say);
+  if (v.second) checkFactor(v.secondSuffix, v.secondFactor, v.factor, 'secondFactor', say);
+  if (v.rounding > 0 && v.lengthFormat === 'decimal' && !holdsStep(v.rounding, v.decimals))
+    say('decimals', `rounded to ${v.rounding}, but shown with ${v.decimals} places`);
+  if (v.tolerance === 'limits' && v.toleranceAbove + v.toleranceBelow <= 0)
+    say('toleranceAbove', 'the upper limit is not above the lower one');
+  if (v.tolerance !== 'none' && v.toleranceAbove === 0 && v.toleranceBelow === 0)
+    say('toleranceAbove', 'a tolerance of nothing is shown');
+  if (!v.sizedOnPaper)
+    say(
+      'sizedOnPaper',
+      `sizes hold at 1:${v.overallScale} only; sized on paper, one style serves every scale`,
+    );
+  return advice;
+}
+
+const figure = (value: number): string => String(Number(value.toFixed(3)));
+
+const holdsStep = (step: number, places: number): boolean =>
+  Math.abs(step * 10 ** places - Math.round(step * 10 ** places)) < 1e-6;
+
+/** A suffix that names a unit asks for the unit's factor. */
+function checkFactor(
+  suffix: string,
+  factor: number,
+  after: number,
+  setting: 'factor' | 'secondFactor',
+  say: (setting: DimensionSetting, says: string) => void,
+): void {
+  const unit = UNIT_FACTORS.find(([pattern]) => pattern.test(suffix));
+  if (!unit) return;
+  const [, name, wanted] = unit;
+  const whole = factor * after;
+  if (Math.abs(whole / wanted - 1) > 1e-6)
+    say(
+      setting,
+      `the suffix says ${name}: in a drawing in mm the factor is ${Number((wanted / after).toPrecision(8))}, not ${factor}`,
+    );
+}
+
+/** "25 mm is shown as 0.03 m": what the style makes of a length, for the person who sets a factor. */
+export const sayExample = (v: DimensionValues, length: number): string => {
+  const { main, second } = sayLength(v, length);
+  return `${length} in the drawing reads ${main}${second}`;
+};

@@ -1,0 +1,179 @@
+import { type TableRange, tagIs } from '../document';
+import type { Drawing } from '../drawing';
+import { foldName } from '../interner';
+import { type NewTag, type Part, TagEdits } from './edits';
+import { SUBCLASSES_FROM } from './record-bodies';
+
+/** A change that another one brought with it: a linetype that had to be there, a list that named a layer. */
+export interface Along {
+  readonly handle: string;
+  readonly kind: 'linetype' | 'viewport';
+  readonly property: 'record' | 'hidden layers';
+  readonly before: string;
+  readonly after: string;
+}
+
+/** The owner of a table: the file itself. */
+const TOP: NewTag = { code: 330, value: '0' };
+
+/** What every kind of edit needs: the drawing, the edits gathered so far, fresh handles, tables that are there. */
+export class EditBase {
+  readonly edits: TagEdits;
+  /** What had to change along with what was asked for, to be listed with it. */
+  readonly along: Along[] = [];
+  private nextHandle: bigint | null = null;
+  private readonly tableGrowth = new Map<TableRange, number>();
+  private readonly newTables = new Map<string, Part[]>();
+  private readonly newHandles = new Map<string, string>();
+  private readonly newSections = new Map<string, Part[]>();
+
+  constructor(readonly drawing: Drawing) {
+    this.edits = new TagEdits(drawing.document);
+  }
+
+  /** Files from R13 on give every record a handle; older ones may. */
+  get hasHandles(): boolean {
+    const { document, objects } = this.drawing;
+    if (document.version >= SUBCLASSES_FROM) return true;
+    for (let row = 0; row < objects.count; row++) if (objects.handleTag[row] > 0) return true;
+    return false;
+  }
+
+  /** Handle of a table record by name, one added by these edits too; "0" when there is none. */
+  handleOf(table: string, name: string): string {
+    const made = this.newHandles.get(`${table}|${foldName(name)}`);
+    if (made !== undefined) return made;
+    const { reader, document } = this.drawing;
+    const record = document.tables
+      .get(table)
+      ?.records.find((range) => foldName(reader.findText(range, 2)) === foldName(name));
+    return record ? reader.findText(record, table === 'DIMSTYLE' ? 105 : 5) || '0' : '0';
+  }
+
+  remember(table: string, name: string, handle: string): void {
+    this.newHandles.set(`${table}|${foldName(name)}`, handle);
+  }
+
+  /** Puts something at the end of a section; a section that the file lacks is made. */
+  putInSection(name: 'TABLES' | 'BLOCKS', part: Part): void {
+    const end = this.drawing.document.sectionEnds.get(name);
+    if (end !== undefined) {
+      this.edits.insertBefore(end, part);
+      return;
+    }
+    let list = this.newSections.get(name);
+    if (!list) {
+      list = [];
+      this.newSections.set(name, list);
+      this.edits.insertBefore(this.beforeObjects(name), [
+        { code: 0, value: 'SECTION' },
+        { code: 2, value: name },
+        list,
+        { code: 0, value: 'ENDSEC' },
+      ]);
+    }
+    list.push(part);
+  }
+
+  /** Start of the section before which a new one belongs: tables before blocks, blocks before objects. */
+  private beforeObjects(name: 'TABLES' | 'BLOCKS'): number {
+    const { document } = this.drawing;
+    const { tags } = document;
+    for (let tag = 0; tag + 1 < tags.count; tag++)
+      if (
+        tags.codes[tag] === 0 &&
+        tagIs(tags, tag, 'SECTION') &&
+        (tagIs(tags, tag + 1, 'ENTITIES') || (name === 'TABLES' && tagIs(tags, tag + 1, 'BLOCKS')))
+      )
+        return tag;
+    return Math.max(0, tags.count - 1);
+  }
+
+  /** Adds a record to a table that the file lacks. */
+  addTable(name: string, subclass: string, body: readonly NewTag[]): string {
+    const marked = this.drawing.document.version >= SUBCLASSES_FROM;
+    let list = this.newTables.get(name);
+    if (!list) {
+      list = [];
+      this.newTables.set(name, list);
+      const own = this.hasHandles ? this.freshHandle() : '';
+      this.remember(name, '', own);
+      this.putInSection('TABLES', [
+        { code: 0, value: 'TABLE' },
+        { code: 2, value: name },
+        ...(own === '' ? [] : [{ code: 5, value: own }]),
+        ...(marked ? [TOP, { code: 100, value: 'AcDbSymbolTable' }] : []),
+        { code: 70, value: 1 },
+        list,
+        { code: 0, value: 'ENDTAB' },
+      ]);
+    }
+    const handle = this.hasHandles ? this.freshHandle() : '';
+    list.push([
+      { code: 0, value: name },
+      ...(handle === '' ? [] : [{ code: name === 'DIMSTYLE' ? 105 : 5, value: handle }]),
+      ...(marked
+        ? [
+            { code: 330, value: this.handleOf(name, '') },
+            { code: 100, value: 'AcDbSymbolTableRecord' },
+            { code: 100, value: subclass },
+          ]
+        : []),
+      ...body,
+    ]);
+    return handle;
+  }
+
+  /** The tags that every table record begins with, behind its kind. */
+  recordHead(table: TableRange, subclass: string): NewTag[] {
+    const { document, reader } = this.drawing;
+    const head = { start: table.start, end: table.records[0]?.start ?? table.endTag };
+    const head5 = reader.findText(head, 5);
+    const hasHandles = head5 !== '' || table.records.some((range) => reader.find(range, 5) >= 0);
+    const tags: NewTag[] = hasHandles
+      ? [{ code: table.name === 'DIMSTYLE' ? 105 : 5, value: this.freshHandle() }]
+      : [];
+    if (document.version < SUBCLASSES_FROM) return tags;
+    if (head5 !== '') tags.push({ code: 330, value: head5 });
+    tags.push({ code: 100, value: 'AcDbSymbolTableRecord' }, { code: 100, value: subclass });
+    return tags;
+  }
+
+  freshHandle(): string {
+    this.nextHandle ??= this.firstFreeHandle();
+    const handle = this.nextHandle;
+    this.nextHandle = handle + 1n;
+    const seed = this.drawing.document.header.get('$HANDSEED');
+    if (seed) this.edits.replace(seed.start + 1, this.nextHandle.toString(16).toUpperCase());
+    return handle.toString(16).toUpperCase();
+  }
+
+  private firstFreeHandle(): bigint {
+    const { reader, document } = this.drawing;
+    const { codes } = document.tags;
+    let highest = 0n;
+    for (let tag = 0; tag < document.tags.count; tag++) {
+      if (codes[tag] !== 5 && codes[tag] !== 105) continue;
+      const text = reader.name(tag);
+      if (/^[0-9a-f]{1,16}$/i.test(text)) {
+        const value = BigInt(`0x${text}`);
+        if (value > highest) highest = value;
+      }
+    }
+    const seed = reader.headerText('$HANDSEED');
+    const named = /^[0-9a-f]{1,16}$/i.test(seed) ? BigInt(`0x${seed}`) : 0n;
+    return named > highest ? named : highest + 1n;
+  }
+
+  /** Keeps a table's stated number of records right where it was right. */
+  grow(table: TableRange | undefined, by: number): void {
+    if (!table) return;
+    const growth = (this.tableGrowth.get(table) ?? 0) + by;
+    this.tableGrowth.set(table, growth);
+    const { reader } = this.drawing;
+    const head = { start: table.start, end: table.records[0]?.start ?? table.endTag };
+    const count = reader.find(head, 70);
+    if (count >= 0 && reader.int(count) === table.records.length)
+      this.edits.replace(count, table.records.length + growth);
+  }
+}

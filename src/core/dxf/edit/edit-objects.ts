@@ -1,0 +1,346 @@
+import { type TagRange, tagIs } from '../document';
+import { inDrawOrder } from '../drawing';
+import { foldName } from '../interner';
+import { afterTag, startOf } from '../tags';
+import { type ComposerHost, SpaceComposer } from '../write/space-composer';
+import type { EditBase } from './edit-base';
+import type { NewTag } from './edits';
+
+/**
+ * Removes objects with their vertices and attributes, and takes them out of the lists that name them:
+ * groups, draw order and the back references of fills and dimensions.
+ */
+export function removeObjects(base: EditBase, rows: readonly number[]): void {
+  const { edits } = base;
+  const { objects, document, reader } = base.drawing;
+  const gone = new Set<string>();
+  for (const row of rows) {
+    edits.removeRange(
+      objects.start[row],
+      Math.max(objects.end[row], objects.parent[row] < 0 ? objects.groupEnd[row] : 0),
+    );
+    if (objects.handleTag[row] > 0) gone.add(reader.name(objects.handleTag[row]).toUpperCase());
+    const placement = objects.parent[row];
+    if (placement >= 0) dropEndMarkIfBare(base, placement);
+  }
+  if (gone.size === 0) return;
+  const { codes } = document.tags;
+  for (let tag = document.objects.start; tag < document.objects.end; ) {
+    const start = tag++;
+    while (tag < document.objects.end && codes[tag] !== 0) tag++;
+    if (tagIs(document.tags, start, 'SORTENTSTABLE')) forgetPairs(base, { start, end: tag }, gone);
+    else if (tagIs(document.tags, start, 'GROUP')) forgetMembers(base, { start, end: tag }, gone);
+  }
+  for (let row = 0; row < objects.count; row++) {
+    const range = { start: objects.start[row], end: objects.end[row] };
+    if (!edits.isRemoved(range.start)) forgetReactors(base, range, gone);
+  }
+}
+
+function dropEndMarkIfBare(base: EditBase, placement: number): void {
+  const { edits } = base;
+  const { objects, document } = base.drawing;
+  for (let row = placement + 1; row < objects.count && objects.parent[row] === placement; row++)
+    if (!edits.isRemoved(objects.start[row])) return;
+  const end = objects.groupEnd[placement];
+  for (let tag = objects.end[placement]; tag < end; tag++)
+    if (document.tags.codes[tag] === 0 && tagIs(document.tags, tag, 'SEQEND')) edits.removeRange(tag, end);
+  for (let tag = objects.start[placement]; tag < objects.end[placement]; tag++)
+    if (document.tags.codes[tag] === 66) edits.remove(tag);
+}
+
+/** Takes objects out of a group; a group that loses its last goes itself, and its name with it. */
+function forgetMembers(base: EditBase, range: TagRange, gone: ReadonlySet<string>): void {
+  const { reader, document } = base.drawing;
+  const { codes } = document.tags;
+  let [left, lost] = [0, 0];
+  for (let tag = range.start; tag < range.end; tag++)
+    if (codes[tag] === 340) {
+      if (gone.has(reader.name(tag).toUpperCase())) lost++;
+      else left++;
+    }
+  if (lost === 0) return;
+  if (left > 0) {
+    forget(base, range, 340, gone);
+    return;
+  }
+  const handle = reader.findText(range, 5).toUpperCase();
+  base.edits.removeRange(range.start, range.end);
+  for (let tag = document.objects.start; tag + 1 < document.objects.end; tag++)
+    if (
+      codes[tag] === 3 &&
+      (codes[tag + 1] === 350 || codes[tag + 1] === 360) &&
+      reader.name(tag + 1).toUpperCase() === handle
+    )
+      base.edits.removeRange(tag, tag + 2);
+}
+
+function forget(base: EditBase, range: TagRange, code: number, gone: ReadonlySet<string>): void {
+  const { reader, document } = base.drawing;
+  for (let tag = range.start; tag < range.end; tag++)
+    if (document.tags.codes[tag] === code && gone.has(reader.name(tag).toUpperCase())) base.edits.remove(tag);
+}
+
+/** Draw order is held in pairs: the object, then the handle it is sorted by. */
+function forgetPairs(base: EditBase, range: TagRange, gone: ReadonlySet<string>): void {
+  const { reader, document } = base.drawing;
+  const { codes } = document.tags;
+  for (let tag = range.start + 2; tag < range.end - 1; tag++)
+    if (codes[tag] === 331 && codes[tag + 1] === 5 && gone.has(reader.name(tag).toUpperCase()))
+      base.edits.removeRange(tag, tag + 2);
+}
+
+export function forgetReactors(base: EditBase, range: TagRange, gone: ReadonlySet<string>): void {
+  const { edits } = base;
+  const { reader, document } = base.drawing;
+  const { codes, values, bytes } = document.tags;
+  let open = -1;
+  let kept = 0;
+  for (let tag = range.start; tag < range.end && codes[tag] < 1000; tag++) {
+    if (codes[tag] === 102) {
+      if (bytes[values[tag]] === 123) {
+        open = tagIs(document.tags, tag, '{ACAD_REACTORS') ? tag : -1;
+        kept = 0;
+      } else if (open >= 0) {
+        if (kept === 0) edits.removeRange(open, tag + 1);
+        open = -1;
+      }
+    } else if (open >= 0 && codes[tag] === 330) {
+      if (gone.has(reader.name(tag).toUpperCase())) edits.remove(tag);
+      else kept++;
+    }
+  }
+  // A fill that is tied to its boundary lists the boundary's objects behind their number.
+  for (let tag = range.start; tag < range.end; tag++) {
+    if (codes[tag] !== 97) continue;
+    const count = reader.int(tag);
+    let dropped = 0;
+    for (let i = 1; i <= count && codes[tag + i] === 330; i++)
+      if (gone.has(reader.name(tag + i).toUpperCase())) {
+        edits.remove(tag + i);
+        dropped++;
+      }
+    if (dropped > 0) edits.replace(tag, count - dropped);
+  }
+}
+
+// ---- new objects ----
+
+/** New objects with fresh handles; `draw` gets a space to draw in, like the composer of whole files. */
+export function drawObjects(
+  base: EditBase,
+  owner: string,
+  onPaper: boolean,
+  draw: (space: SpaceComposer) => void,
+  firstHandle = '',
+): NewTag[][] {
+  let next = firstHandle;
+  const host: ComposerHost = {
+    version: base.drawing.document.version,
+    handle: () => {
+      if (!base.hasHandles) return '';
+      const handle = next || base.freshHandle();
+      next = '';
+      return handle;
+    },
+    nextViewport: () => 2,
+    dimensionPicture: () => {
+      throw new Error('pictures of dimensions are not made by edits');
+    },
+  };
+  const space = new SpaceComposer(host, owner, onPaper);
+  draw(space);
+  return space.records;
+}
+
+function drawn(
+  base: EditBase,
+  container: number,
+  draw: (space: SpaceComposer) => void,
+  firstHandle = '',
+): NewTag[][] {
+  const { kind, block } = base.drawing.containers[container];
+  const onPaper = kind === 'sheet' && inEntities(base, container);
+  return drawObjects(base, ownerOf(base, block), onPaper, draw, firstHandle);
+}
+
+/** Handle of the record that owns the objects of a block; empty in files without owners. */
+function ownerOf(base: EditBase, block: number): string {
+  const { document, recordNames } = base.drawing;
+  if (block < 0) return '';
+  const name = foldName(document.blocks[block].name);
+  for (const [handle, other] of recordNames)
+    if (foldName(other) === name && isBlockRecord(base, handle)) return handle;
+  return '';
+}
+
+function isBlockRecord(base: EditBase, handle: string): boolean {
+  const { document, reader } = base.drawing;
+  return (
+    document.tables
+      .get('BLOCK_RECORD')
+      ?.records.some((range) => reader.findText(range, 5).toUpperCase() === handle) ?? false
+  );
+}
+
+/** The model and the sheet that is open lie in the section of objects; other sheets and symbols in their blocks. */
+function inEntities(base: EditBase, container: number): boolean {
+  const { kind, block } = base.drawing.containers[container];
+  if (kind === 'model') return true;
+  if (kind === 'symbol') return false;
+  return block < 0 || /^[*$]paper_space$/i.test(base.drawing.document.blocks[block].name);
+}
+
+/** Tag before which the objects of a container end. */
+function endOf(base: EditBase, container: number): number {
+  const { document, containers } = base.drawing;
+  return inEntities(base, container)
+    ? document.entities.end
+    : document.blocks[containers[container].block].content.end;
+}
+
+/** Adds objects in front of all others of a container. */
+export function addObjects(base: EditBase, container: number, draw: (space: SpaceComposer) => void): void {
+  for (const record of drawn(base, container, draw)) base.edits.insertBefore(endOf(base, container), record);
+}
+
+/** Puts new objects in the place of one; the first of them takes its handle, so that what points to it still does. */
+export function replaceObject(base: EditBase, row: number, draw: (space: SpaceComposer) => void): void {
+  const { objects, reader } = base.drawing;
+  const handle = objects.handleTag[row] > 0 ? reader.name(objects.handleTag[row]).toUpperCase() : '';
+  const records = drawn(base, objects.container[row], draw, handle);
+  for (const record of records) base.edits.insertBefore(objects.start[row], record);
+  base.edits.removeRange(objects.start[row], objects.groupEnd[row]);
+}
+
+/** Gives a symbol another drawing inside; its placements, its name and its base point stay. */
+export function replaceSymbol(base: EditBase, name: string, draw: (space: SpaceComposer) => void): void {
+  const symbol = base.drawing.symbols.get(foldName(name));
+  if (!symbol) return;
+  const { content } = symbol.block;
+  removeObjects(
+    base,
+    base.drawing.containers[symbol.container].rows.filter((row) => base.drawing.objects.parent[row] < 0),
+  );
+  base.edits.removeRange(content.start, content.end);
+  addObjects(base, symbol.container, draw);
+}
+
+/**
+ * Brings objects of one container to the back or to the front of it. Files that can keep a draw order are given one;
+ * in the oldest the records move.
+ */
+export function reorderObjects(base: EditBase, rows: readonly number[], to: 'back' | 'front'): void {
+  if (rows.length === 0) return;
+  const { drawing } = base;
+  const { objects, document } = drawing;
+  const container = objects.container[rows[0]];
+  const wanted = new Set(rows);
+  const order = inDrawOrder(drawing, container).filter((row) => objects.parent[row] < 0);
+  const moved = order.filter((row) => wanted.has(row));
+  const rest = order.filter((row) => !wanted.has(row));
+  const next = to === 'back' ? [...moved, ...rest] : [...rest, ...moved];
+  const owner = ownerOf(base, drawing.containers[container].block);
+  const handled = next.every((row) => objects.handleTag[row] > 0);
+  if (document.version >= ORDERS_FROM && owner !== '' && handled && document.sectionEnds.has('OBJECTS')) {
+    if (drawing.drawOrder.has(container)) setOrder(base, container, next);
+    else newOrder(base, owner, next);
+    return;
+  }
+  const target = to === 'back' ? objects.start[order[0]] : endOf(base, container);
+  for (const row of moved) {
+    if (to === 'back' && row === order[0]) continue;
+    const [from, end] = [
+      startOf(document.tags, objects.start[row]),
+      afterTag(document.tags, objects.groupEnd[row] - 1),
+    ];
+    base.edits.insertBefore(target, document.bytes.slice(from, end));
+    base.edits.removeRange(objects.start[row], objects.groupEnd[row]);
+  }
+}
+
+/** First version that keeps a draw order beside the objects. */
+const ORDERS_FROM = 'AC1015';
+
+/** Pairs of an object and the handle it is sorted by: the objects' own handles dealt out anew, lowest to the back. */
+function orderPairs(base: EditBase, order: readonly number[]): NewTag[] {
+  const { objects, reader } = base.drawing;
+  const handles = order.map((row) => reader.name(objects.handleTag[row]).toUpperCase());
+  const keys = [...handles].sort((a, b) => Number.parseInt(a, 16) - Number.parseInt(b, 16));
+  return handles.flatMap((handle, i): NewTag[] => [
+    { code: 331, value: handle },
+    { code: 5, value: keys[i] },
+  ]);
+}
+
+/** Gives a space a draw order where it has none: a table that hangs on the dictionary of the space's record. */
+function newOrder(base: EditBase, owner: string, order: readonly number[]): void {
+  const { drawing, edits } = base;
+  const { document, reader } = drawing;
+  const { codes } = document.tags;
+  const record = document.tables
+    .get('BLOCK_RECORD')
+    ?.records.find((range) => reader.findText(range, 5).toUpperCase() === owner);
+  const end = document.sectionEnds.get('OBJECTS');
+  if (!record || end === undefined) return;
+  const table = base.freshHandle();
+  let dictionary = '';
+  for (let tag = record.start; tag < record.end; tag++)
+    if (codes[tag] === 102 && tagIs(document.tags, tag, '{ACAD_XDICTIONARY') && codes[tag + 1] === 360)
+      dictionary = reader.name(tag + 1).toUpperCase();
+  const entry: NewTag[] = [
+    { code: 3, value: 'ACAD_SORTENTS' },
+    { code: 360, value: table },
+  ];
+  if (dictionary === '') {
+    dictionary = base.freshHandle();
+    const at = reader.find(record, 5) + 1;
+    edits.insertBefore(at, [
+      { code: 102, value: '{ACAD_XDICTIONARY' },
+      { code: 360, value: dictionary },
+      { code: 102, value: '}' },
+    ]);
+    edits.insertBefore(end, [
+      { code: 0, value: 'DICTIONARY' },
+      { code: 5, value: dictionary },
+      { code: 330, value: owner },
+      { code: 100, value: 'AcDbDictionary' },
+      { code: 280, value: 1 },
+      { code: 281, value: 1 },
+      ...entry,
+    ]);
+  } else
+    for (let tag = document.objects.start; tag < document.objects.end; ) {
+      const start = tag++;
+      while (tag < document.objects.end && codes[tag] !== 0) tag++;
+      if (reader.findText({ start, end: tag }, 5).toUpperCase() === dictionary)
+        edits.insertBefore(tag, entry);
+    }
+  edits.insertBefore(end, [
+    { code: 0, value: 'SORTENTSTABLE' },
+    { code: 5, value: table },
+    { code: 330, value: dictionary },
+    { code: 100, value: 'AcDbSortentsTable' },
+    { code: 330, value: owner },
+    ...orderPairs(base, order),
+  ]);
+}
+
+/** Writes a draw order: the handles that objects are sorted by are dealt out anew, lowest to the back. */
+function setOrder(base: EditBase, container: number, order: readonly number[]): void {
+  const { drawing, edits } = base;
+  const { document, reader, recordNames } = drawing;
+  const { codes } = document.tags;
+  const block = foldName(document.blocks[drawing.containers[container].block].name);
+  for (let tag = document.objects.start; tag < document.objects.end; ) {
+    const start = tag++;
+    while (tag < document.objects.end && codes[tag] !== 0) tag++;
+    if (!tagIs(document.tags, start, 'SORTENTSTABLE')) continue;
+    const own = reader.subclass({ start, end: tag }, 'AcDbSortentsTable');
+    const owner = reader.findText(own, 330).toUpperCase();
+    if (foldName(recordNames.get(owner) ?? '') !== block) continue;
+    for (let at = own.start; at + 1 < tag; at++)
+      if (codes[at] === 331 && codes[at + 1] === 5) edits.removeRange(at, at + 2);
+    edits.insertBefore(tag, orderPairs(base, order));
+  }
+}

@@ -1,0 +1,432 @@
+import { append } from '../../append';
+import { type BlockRange, type TagRange, tagIs } from '../document';
+import type { Drawing } from '../drawing';
+import { foldName } from '../interner';
+import { eachCommonTag } from '../objects';
+import { decimal } from '../real';
+import type { SpaceComposer } from '../write/composer';
+import type { EditBase } from './edit-base';
+import { drawObjects, removeObjects } from './edit-objects';
+import type { NewTag } from './edits';
+import {
+  linetypeBody,
+  type NewLinetype,
+  type NewTextStyle,
+  SUBCLASSES_FROM,
+  settingTags,
+  textStyleBody,
+} from './record-bodies';
+import { referencesOf } from './references';
+
+/** Records that a drawing keeps in tables, by what they are for a person. */
+export type RecordKind =
+  | 'layer'
+  | 'linetype'
+  | 'text style'
+  | 'dimension style'
+  | 'symbol'
+  | 'application'
+  | 'view'
+  | 'coordinate system';
+
+export const TABLES: Readonly<Record<RecordKind, string>> = {
+  layer: 'LAYER',
+  linetype: 'LTYPE',
+  'text style': 'STYLE',
+  'dimension style': 'DIMSTYLE',
+  symbol: 'BLOCK_RECORD',
+  application: 'APPID',
+  view: 'VIEW',
+  'coordinate system': 'UCS',
+};
+
+const SUBCLASSES: Readonly<Record<RecordKind, string>> = {
+  layer: 'AcDbLayerTableRecord',
+  linetype: 'AcDbLinetypeTableRecord',
+  'text style': 'AcDbTextStyleTableRecord',
+  'dimension style': 'AcDbDimStyleTableRecord',
+  symbol: 'AcDbBlockTableRecord',
+  application: 'AcDbRegAppTableRecord',
+  view: 'AcDbViewTableRecord',
+  'coordinate system': 'AcDbUCSTableRecord',
+};
+
+/** What takes the place of a record that is removed while something still uses it. */
+const FALLBACKS: Readonly<Partial<Record<RecordKind, string>>> = {
+  layer: '0',
+  linetype: 'Continuous',
+  'text style': 'Standard',
+  'dimension style': 'Standard',
+};
+
+/** Records that the format itself needs. */
+const NEEDED: Readonly<Partial<Record<RecordKind, RegExp>>> = {
+  layer: /^0$/,
+  linetype: /^(continuous|bylayer|byblock)$/,
+  symbol: /^[*$](model|paper)_space\d*$/,
+  application: /^acad$/,
+};
+
+export const recordOf = (drawing: Drawing, kind: RecordKind, name: string): TagRange | undefined =>
+  referencesOf(drawing).record(TABLES[kind], name);
+
+const blocksOf = (drawing: Drawing, name: string): BlockRange[] =>
+  drawing.document.blocks.filter((block) => foldName(block.name) === foldName(name));
+
+export const hasRecord = (drawing: Drawing, kind: RecordKind, name: string): boolean =>
+  recordOf(drawing, kind, name) !== undefined || (kind === 'symbol' && blocksOf(drawing, name).length > 0);
+
+// ---- where a record is named ----
+
+/** Header variables that name a record, by the record's kind. */
+const HEADER_NAMES: Readonly<Partial<Record<RecordKind, readonly string[]>>> = {
+  linetype: ['$CELTYPE', '$DIMLTYPE', '$DIMLTEX1', '$DIMLTEX2'],
+  'text style': ['$TEXTSTYLE', '$DIMTXSTY'],
+  'dimension style': ['$DIMSTYLE'],
+  symbol: ['$DIMBLK', '$DIMBLK1', '$DIMBLK2', '$DIMLDRBLK'],
+  'coordinate system': ['$UCSNAME', '$PUCSNAME', '$UCSBASE', '$PUCSBASE'],
+};
+
+const STYLED_TEXT = new Set(['TEXT', 'MTEXT', 'ATTRIB', 'ATTDEF', 'ACAD_TABLE']);
+const DIMENSIONED = new Set(['DIMENSION', 'LEADER', 'TOLERANCE', 'ARC_DIMENSION', 'LARGE_RADIAL_DIMENSION']);
+const PLACING = new Set(['INSERT', 'DIMENSION', 'ACAD_TABLE', 'ARC_DIMENSION', 'LARGE_RADIAL_DIMENSION']);
+
+/** Tags that name a record anywhere in the file, its own record not among them. */
+export function tagsNaming(drawing: Drawing, kind: RecordKind, name: string): number[] {
+  const { document, reader } = drawing;
+  const { codes } = document.tags;
+  const wanted = foldName(name);
+  const found: number[] = [];
+  const put = (tag: number): void => {
+    if (tag >= 0 && foldName(reader.text(tag)) === wanted) found.push(tag);
+  };
+  if (kind === 'layer') return referencesOf(drawing).layerTags(name);
+  if (kind === 'application') {
+    for (let tag = 0; tag < document.tags.count; tag++) if (codes[tag] === 1001) put(tag);
+    return found;
+  }
+  for (const variable of HEADER_NAMES[kind] ?? []) {
+    const range = document.header.get(variable);
+    if (range && range.end - range.start > 1) put(range.start + 1);
+  }
+  const everyObject = (visit: (entity: string, range: TagRange) => void): void => {
+    for (let row = 0; row < drawing.objects.count; row++)
+      visit(document.names.text(drawing.objects.entity[row]).toUpperCase(), {
+        start: drawing.objects.start[row],
+        end: drawing.objects.groupEnd[row],
+      });
+  };
+  const withCode = (range: TagRange, code: number): void => {
+    for (let tag = range.start; tag < range.end && codes[tag] < 1000; tag++)
+      if (codes[tag] === code) put(tag);
+  };
+  if (kind === 'linetype') {
+    everyObject((_, range) => {
+      for (let tag = range.start; tag < range.end; ) {
+        const start = tag++;
+        while (tag < range.end && codes[tag] !== 0) tag++;
+        eachCommonTag(document, { start, end: tag }, (at, code) => {
+          if (code === 6) put(at);
+        });
+      }
+    });
+    for (const range of document.tables.get('LAYER')?.records ?? []) withCode(range, 6);
+    eachKept(drawing, 'MLINESTYLE', (range) => withCode(range, 6));
+  } else if (kind === 'text style') {
+    everyObject((entity, range) => STYLED_TEXT.has(entity) && withCode(range, 7));
+    eachKept(drawing, 'TABLESTYLE', (range) => withCode(range, 7));
+  } else if (kind === 'dimension style')
+    everyObject((entity, range) => DIMENSIONED.has(entity) && put(reader.find(range, 3)));
+  else if (kind === 'symbol') {
+    everyObject((entity, range) => PLACING.has(entity) && put(reader.find(range, 2)));
+    // The oldest versions name the marks of dimensions in their styles; later ones point to them.
+    if (document.version < SUBCLASSES_FROM)
+      for (const range of document.tables.get('DIMSTYLE')?.records ?? [])
+        for (const code of [5, 6, 7]) put(reader.find(range, code));
+  }
+  return found;
+}
+
+function eachKept(drawing: Drawing, kind: string, visit: (range: TagRange) => void): void {
+  const { document } = drawing;
+  const { codes } = document.tags;
+  for (let tag = document.objects.start; tag < document.objects.end; ) {
+    const start = tag++;
+    while (tag < document.objects.end && codes[tag] !== 0) tag++;
+    if (tagIs(document.tags, start, kind)) visit({ start, end: tag });
+  }
+}
+
+// ---- the edits ----
+
+/** Gives a record another name wherever it is named. The new name must not be taken; see {@link mergeRecord}. */
+export function renameRecord(base: EditBase, kind: RecordKind, from: string, to: string): void {
+  const { drawing, edits } = base;
+  const { reader } = drawing;
+  for (const tag of tagsNaming(drawing, kind, from)) if (!edits.isRemoved(tag)) edits.replace(tag, to);
+  const record = recordOf(drawing, kind, from);
+  if (record) edits.replace(reader.find(record, 2), to);
+  if (kind === 'symbol')
+    for (const block of blocksOf(drawing, from))
+      for (const code of [2, 3]) {
+        const tag = reader.find(block.head, code);
+        if (tag >= 0) edits.replace(tag, to);
+      }
+  if (kind === 'layer') renameInFilters(base, from, to);
+}
+
+/** Filters of layers by their properties hold names in an expression; whole names in quotes are followed. */
+function renameInFilters(base: EditBase, from: string, to: string): void {
+  const { document, reader } = base.drawing;
+  const { codes } = document.tags;
+  const quoted = `"${foldName(from)}"`;
+  eachKept(base.drawing, 'XRECORD', (range) => {
+    for (let tag = range.start; tag < range.end; tag++) {
+      if (codes[tag] !== 1 && codes[tag] !== 301) continue;
+      const text = reader.text(tag);
+      const at = text.toLowerCase().indexOf(quoted);
+      if (/NAME\s*==/i.test(text) && at >= 0)
+        base.edits.replace(tag, `${text.slice(0, at)}"${to}"${text.slice(at + quoted.length)}`);
+    }
+  });
+}
+
+/**
+ * Moves everything that uses a record to another one of its kind, and removes the emptied record.
+ * Lists of hidden layers are an exception: see docs/decisions/004.
+ */
+export function mergeRecord(base: EditBase, kind: RecordKind, from: string, into: string): void {
+  const { drawing, edits } = base;
+  const { reader } = drawing;
+  const target = recordOf(drawing, kind, into);
+  const name = target ? reader.findText(target, 2) : into;
+  for (const tag of tagsNaming(drawing, kind, from)) if (!edits.isRemoved(tag)) edits.replace(tag, name);
+  const heir = target ? handleOfRecord(drawing, kind, target) : '';
+  takeOut(base, kind, from, heir);
+}
+
+/**
+ * Removes a record. What still uses it takes the plainest of its kind: the base layer, an unbroken line, the standard
+ * style; placements of a removed symbol go with it.
+ * @returns false when the format needs the record, or nothing could take its place
+ */
+export function removeRecord(base: EditBase, kind: RecordKind, name: string): boolean {
+  const { drawing, edits } = base;
+  const folded = foldName(name);
+  if (NEEDED[kind]?.test(folded)) return false;
+  if (kind === 'symbol') {
+    const placed: number[] = [];
+    for (let row = 0; row < drawing.objects.count; row++) {
+      if (!tagIs(drawing.document.tags, drawing.objects.start[row], 'INSERT')) continue;
+      const range = { start: drawing.objects.start[row], end: drawing.objects.end[row] };
+      if (foldName(drawing.reader.findText(range, 2)) === folded) placed.push(row);
+    }
+    removeObjects(base, placed);
+    takeOut(base, kind, name, '');
+    return true;
+  }
+  if (kind === 'application') {
+    for (const tag of tagsNaming(drawing, kind, name)) removeExtendedData(base, tag);
+    takeOut(base, kind, name, '');
+    return true;
+  }
+  const uses = tagsNaming(drawing, kind, name).filter((tag) => !edits.isRemoved(tag));
+  const fallback = FALLBACKS[kind];
+  if (fallback !== undefined && uses.length > 0) {
+    if (foldName(fallback) === folded) return false;
+    if (kind !== 'layer' && kind !== 'linetype' && !recordOf(drawing, kind, fallback)) return false;
+    for (const tag of uses) edits.replace(tag, fallback);
+  }
+  const heir = fallback === undefined || kind === 'layer' ? undefined : recordOf(drawing, kind, fallback);
+  takeOut(base, kind, name, heir ? handleOfRecord(drawing, kind, heir) : '');
+  return true;
+}
+
+const handleOfRecord = (drawing: Drawing, kind: RecordKind, range: TagRange): string =>
+  drawing.reader.findText(range, kind === 'dimension style' ? 105 : 5).toUpperCase();
+
+/** Removes a record itself, with the dictionary it keeps; pointers to it go to the heir, or out of the lists they stand in. */
+function takeOut(base: EditBase, kind: RecordKind, name: string, heir: string): void {
+  const { drawing, edits } = base;
+  const { document } = drawing;
+  const gone = new Set<string>();
+  const record = recordOf(drawing, kind, name);
+  const pointers: number[] = [];
+  if (record) {
+    const handle = handleOfRecord(drawing, kind, record);
+    if (handle !== '') gone.add(handle);
+    append(pointers, referencesOf(drawing).pointers(handle));
+    removeOwned(base, record, gone);
+    edits.removeRange(record.start, record.end);
+    base.grow(document.tables.get(TABLES[kind]), -1);
+  }
+  if (kind === 'symbol')
+    for (const block of blocksOf(drawing, name)) {
+      const symbol = drawing.symbols.get(foldName(name));
+      if (symbol?.block === block)
+        removeObjects(
+          base,
+          drawing.containers[symbol.container].rows.filter((row) => drawing.objects.parent[row] < 0),
+        );
+      edits.removeRange(block.start, block.end);
+    }
+  settlePointers(base, kind, name, pointers, heir);
+}
+
+const NO_TAGS: ReadonlyMap<number, string> = new Map();
+
+function settlePointers(
+  base: EditBase,
+  kind: RecordKind,
+  name: string,
+  pointers: readonly number[],
+  heir: string,
+): void {
+  const { drawing, edits } = base;
+  const { document } = drawing;
+  const { codes } = document.tags;
+  const viewports = kind === 'layer' ? referencesOf(drawing).inViewports() : NO_TAGS;
+  for (const tag of pointers) {
+    if (edits.isRemoved(tag)) continue;
+    // A layer hidden in one viewport must not hide its heir there.
+    const viewport = viewports.get(tag);
+    if (viewport !== undefined) {
+      base.along.push({
+        handle: viewport,
+        kind: 'viewport',
+        property: 'hidden layers',
+        before: name,
+        after: 'not listed',
+      });
+      edits.remove(tag);
+    } else if (heir !== '') edits.replace(tag, heir);
+    // An override in extended data is a pair: its code and its value.
+    else if (codes[tag] === 1005 && codes[tag - 1] === 1070) edits.removeRange(tag - 1, tag + 1);
+    else edits.remove(tag);
+  }
+}
+
+/** Removes the dictionary that a record keeps for itself, and everything that hangs on it. */
+function removeOwned(base: EditBase, range: TagRange, gone: Set<string>): void {
+  const { drawing, edits } = base;
+  const { document, reader } = drawing;
+  const { codes } = document.tags;
+  const kept = referencesOf(drawing).kept();
+  const ownerIs = (own: TagRange | undefined, handle: string): boolean =>
+    own !== undefined && reader.fields.load(own).text(330).toUpperCase() === handle;
+  const visit = (handle: string, depth: number): void => {
+    const own = kept.get(handle);
+    if (!own || gone.has(handle) || depth > 16) return;
+    gone.add(handle);
+    for (let tag = own.start; tag < own.end; tag++)
+      // Entries of a dictionary may be held loosely: they go when it owns them.
+      if (
+        codes[tag] === 360 ||
+        (codes[tag] === 350 && ownerIs(kept.get(reader.name(tag).toUpperCase()), handle))
+      )
+        visit(reader.name(tag).toUpperCase(), depth + 1);
+    edits.removeRange(own.start, own.end);
+  };
+  for (let tag = range.start; tag < range.end; tag++)
+    if (codes[tag] === 102 && tagIs(document.tags, tag, '{ACAD_XDICTIONARY') && codes[tag + 1] === 360)
+      visit(reader.name(tag + 1).toUpperCase(), 0);
+}
+
+/** Removes an application's extended data from the record it stands on. */
+function removeExtendedData(base: EditBase, tag: number): void {
+  const { codes } = base.drawing.document.tags;
+  let end = tag + 1;
+  while (end < codes.length && codes[end] > 1001 && codes[end] <= 1071) end++;
+  base.edits.removeRange(tag, end);
+}
+
+// ---- new records ----
+
+/** Adds a record to a table; tables that the file lacks are made. The name must not be taken. */
+export function addRecord(base: EditBase, kind: RecordKind, name: string, body: readonly NewTag[]): string {
+  const { document } = base.drawing;
+  const tableName = TABLES[kind];
+  const table = document.tables.get(tableName);
+  const head: NewTag[] = [{ code: 0, value: tableName }];
+  if (table) {
+    const record = base.recordHead(table, SUBCLASSES[kind]);
+    base.edits.insertBefore(table.endTag, [...head, ...record, { code: 2, value: name }, ...body]);
+    base.grow(table, 1);
+    return String(record.find(({ code }) => code === 5 || code === 105)?.value ?? '');
+  }
+  return base.addTable(tableName, SUBCLASSES[kind], [{ code: 2, value: name }, ...body]);
+}
+
+export function addLinetype(base: EditBase, linetype: NewLinetype): void {
+  const { version } = base.drawing.document;
+  addRecord(
+    base,
+    'linetype',
+    linetype.name,
+    linetypeBody(linetype, version, (table, name) => base.handleOf(table, name)),
+  );
+}
+
+export function addTextStyle(base: EditBase, style: NewTextStyle): void {
+  base.remember('STYLE', style.name, addRecord(base, 'text style', style.name, textStyleBody(style)));
+}
+
+/** @param settings values by the settings' group codes */
+export function addDimensionStyle(
+  base: EditBase,
+  name: string,
+  settings: ReadonlyMap<number, number | string>,
+): void {
+  addRecord(base, 'dimension style', name, [
+    { code: 70, value: 0 },
+    ...settingTags(settings, base.drawing.document.version),
+  ]);
+}
+
+/** Adds a symbol with what is drawn in it; `at` is its base point. */
+export function addSymbol(
+  base: EditBase,
+  name: string,
+  at: readonly [number, number],
+  draw: (space: SpaceComposer) => void,
+): void {
+  const { document } = base.drawing;
+  const marked = document.version >= SUBCLASSES_FROM;
+  const owner = marked
+    ? addRecord(base, 'symbol', name, [
+        { code: 70, value: 0 },
+        { code: 280, value: 1 },
+        { code: 281, value: 0 },
+      ])
+    : '';
+  const part = (entity: string, subclass: string, body: readonly NewTag[]): NewTag[] => {
+    const handle = base.hasHandles ? base.freshHandle() : '';
+    return [
+      { code: 0, value: entity },
+      ...(handle === '' ? [] : [{ code: 5, value: handle }]),
+      ...(marked
+        ? [
+            { code: 330, value: owner },
+            { code: 100, value: 'AcDbEntity' },
+          ]
+        : []),
+      { code: 8, value: '0' },
+      ...(marked ? [{ code: 100, value: subclass }] : []),
+      ...body,
+    ];
+  };
+  base.putInSection(
+    'BLOCKS',
+    part('BLOCK', 'AcDbBlockBegin', [
+      { code: 2, value: name },
+      { code: 70, value: 0 },
+      { code: 10, value: decimal(at[0]) },
+      { code: 20, value: decimal(at[1]) },
+      { code: 30, value: '0.0' },
+      { code: 3, value: name },
+      { code: 1, value: '' },
+    ]),
+  );
+  for (const record of drawObjects(base, owner, false, draw)) base.putInSection('BLOCKS', record);
+  base.putInSection('BLOCKS', part('ENDBLK', 'AcDbBlockEnd', []));
+}

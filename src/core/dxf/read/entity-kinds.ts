@@ -1,0 +1,41 @@
+import type { ObjectKind } from '../object-kinds';
+
+/** Entity names of the exchange format to what they are for a drafter. */
+const KIND_OF_ENTITY: Readonly<Record<string, ObjectKind>> = {
+  LINE: 'line',
+  LWPOLYLINE: 'polyline',
+  POLYLINE: 'polyline',
+  ARC: 'arc',
+  CIRCLE: 'circle',
+  ELLIPSE: 'ellipse',
+  SPLINE: 'spline',
+  HELIX: 'spline',
+  POINT: 'point',
+  XLINE: 'construction line',
+  RAY: 'construction line',
+  MLINE: 'parallel-line set',
+  SOLID: 'solid',
+  TRACE: 'solid',
+  '3DFACE': 'solid',
+  HATCH: 'fill',
+  MPOLYGON: 'fill',
+  TEXT: 'text',
+  MTEXT: 'text',
+  ATTRIB: 'attribute',
+  ATTDEF: 'attribute',
+  DIMENSION: 'dimension',
+  ARC_DIMENSION: 'dimension',
+  LARGE_RADIAL_DIMENSION: 'dimension',
+  LEADER: 'leader',
+  MULTILEADER: 'leader',
+  MLEADER: 'leader',
+  TOLERANCE: 'tolerance frame',
+  ACAD_TABLE: 'table',
+  INSERT: 'symbol',
+  VIEWPORT: 'viewport',
+  IMAGE: 'image',
+  OLE2FRAME: 'image',
+  WIPEOUT: 'mask',
+};
+
+export const kindOfEntity = (entity: string): ObjectKind => KIND_OF_ENTITY[entity] ?? 'other';

@@ -1,0 +1,512 @@
+import { append } from '../../append';
+import type { LineFamily } from '../../geometry/hatch';
+import type { NewTag } from '../edit/edits';
+import { ownData } from '../edit/record-bodies';
+import { decimal } from '../real';
+
+/** Properties of a new object; what is left out comes from its layer. */
+export interface Props {
+  readonly layer: string;
+  readonly colour?: number;
+  readonly linetype?: string;
+  /** mm */
+  readonly widthMm?: number;
+}
+
+export interface TextOptions {
+  readonly angleDeg?: number;
+  readonly across?: 'left' | 'centre' | 'right';
+  readonly up?: 'baseline' | 'middle';
+  readonly style?: string;
+}
+
+export type Point = readonly [number, number];
+/** What a space needs of the file it is part of: a whole new one, or a drawing that is being edited. */
+export interface ComposerHost {
+  readonly version: string;
+  /** A fresh handle; empty in files that have none. */
+  handle(): string;
+  nextViewport(): number;
+  /** Makes the picture of a dimension as a symbol, and says its name. */
+  dimensionPicture(
+    height: number,
+    from: Point,
+    to: Point,
+    a: Point,
+    b: Point,
+    plumb: boolean,
+    text: string,
+  ): string;
+  /** Objects carry data of our own: their application must be in the file. */
+  usesOwnData?(): void;
+  /** Handle of a set of parallel lines by its name. */
+  parallelSetHandle?(name: string): string;
+}
+
+/** Records of the space being drawn in: a symbol, the model or a sheet. */
+export class SpaceComposer {
+  readonly records: NewTag[][] = [];
+
+  constructor(
+    private readonly file: ComposerHost,
+    private readonly owner: string,
+    private readonly onPaper: boolean,
+  ) {}
+
+  line(props: Props, from: Point, to: Point): void {
+    this.add('LINE', props, 'AcDbLine', [...point(10, from), ...point(11, to)]);
+  }
+
+  /**
+   * A straight run of a set of parallel lines that the file defines. Not in the oldest version.
+   * @param offsets of its lines to the left, in the order of the set, before `scale`
+   */
+  parallels(
+    props: Props,
+    set: { readonly name: string; readonly offsets: readonly number[] },
+    from: Point,
+    to: Point,
+    scale = 1,
+  ): void {
+    const length = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
+    const along: Point = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
+    const across: Point = [-along[1], along[0]];
+    this.add('MLINE', props, 'AcDbMline', [
+      { code: 2, value: set.name },
+      { code: 340, value: this.file.parallelSetHandle?.(set.name) ?? '0' },
+      { code: 40, value: decimal(scale) },
+      // Counted from the line that is drawn, its vertices given.
+      { code: 70, value: 1 },
+      { code: 71, value: 1 },
+      { code: 72, value: 2 },
+      { code: 73, value: set.offsets.length },
+      ...point(10, from),
+      { code: 210, value: '0.0' },
+      { code: 220, value: '0.0' },
+      { code: 230, value: '1.0' },
+      ...[from, to].flatMap((at): NewTag[] => [
+        ...point(11, at),
+        ...point(12, along),
+        ...point(13, across),
+        ...set.offsets.flatMap((offset): NewTag[] => [
+          { code: 74, value: 2 },
+          { code: 41, value: decimal(offset * scale) },
+          { code: 41, value: '0.0' },
+          { code: 75, value: 0 },
+        ]),
+      ]),
+    ]);
+  }
+
+  /**
+   * @param bulges one for each vertex, where segments are arcs
+   * @param width of the line itself, drawing units
+   */
+  polyline(
+    props: Props,
+    points: readonly Point[],
+    closed = false,
+    bulges: readonly number[] = [],
+    width = 0,
+  ): void {
+    if (this.file.version === 'AC1009') {
+      this.oldPolyline(props, points, closed, bulges, width);
+      return;
+    }
+    this.add('LWPOLYLINE', props, 'AcDbPolyline', [
+      { code: 90, value: points.length },
+      { code: 70, value: closed ? 1 : 0 },
+      ...(width > 0 ? [{ code: 43, value: decimal(width) }] : []),
+      ...points.flatMap(([x, y], i): NewTag[] => [
+        { code: 10, value: decimal(x) },
+        { code: 20, value: decimal(y) },
+        ...(bulges[i] ? [{ code: 42, value: decimal(bulges[i]) }] : []),
+      ]),
+    ]);
+  }
+
+  private oldPolyline(
+    props: Props,
+    points: readonly Point[],
+    closed: boolean,
+    bulges: readonly number[],
+    width: number,
+  ): void {
+    this.add('POLYLINE', props, '', [
+      { code: 66, value: 1 },
+      ...point(10, [0, 0]),
+      { code: 70, value: closed ? 1 : 0 },
+      ...(width > 0
+        ? [
+            { code: 40, value: decimal(width) },
+            { code: 41, value: decimal(width) },
+          ]
+        : []),
+    ]);
+    for (const [i, at] of points.entries())
+      this.add('VERTEX', { layer: props.layer }, '', [
+        ...point(10, at),
+        ...(bulges[i] ? [{ code: 42, value: decimal(bulges[i]) }] : []),
+      ]);
+    this.add('SEQEND', { layer: props.layer }, '', []);
+  }
+
+  rectangle(props: Props, [x, y]: Point, width: number, height: number): void {
+    this.polyline(
+      props,
+      [
+        [x, y],
+        [x + width, y],
+        [x + width, y + height],
+        [x, y + height],
+      ],
+      true,
+    );
+  }
+
+  circle(props: Props, centre: Point, radius: number): void {
+    this.add('CIRCLE', props, 'AcDbCircle', [...point(10, centre), { code: 40, value: decimal(radius) }]);
+  }
+
+  arc(props: Props, centre: Point, radius: number, fromDeg: number, toDeg: number): void {
+    const round: NewTag[] = [...point(10, centre), { code: 40, value: decimal(radius) }];
+    const sweep: NewTag[] = [
+      { code: 50, value: decimal(fromDeg) },
+      { code: 51, value: decimal(toDeg) },
+    ];
+    this.add(
+      'ARC',
+      props,
+      'AcDbCircle',
+      this.marked ? [...round, { code: 100, value: 'AcDbArc' }, ...sweep] : [...round, ...sweep],
+    );
+  }
+
+  solid(props: Props, corners: readonly [Point, Point, Point, Point]): void {
+    const [a, b, c, d] = corners;
+    this.add('SOLID', props, 'AcDbTrace', [
+      ...point(10, a),
+      ...point(11, b),
+      ...point(12, d),
+      ...point(13, c),
+    ]);
+  }
+
+  text(props: Props, at: Point, height: number, text: string, options: TextOptions = {}): void {
+    const across = { left: 0, centre: 1, right: 2 }[options.across ?? 'left'];
+    const up = options.up === 'middle' ? 2 : 0;
+    const placed = across !== 0 || up !== 0;
+    const body: NewTag[] = [
+      ...point(10, at),
+      { code: 40, value: decimal(height) },
+      { code: 1, value: text },
+      ...(options.angleDeg ? [{ code: 50, value: decimal(options.angleDeg) }] : []),
+      { code: 7, value: options.style ?? 'Standard' },
+      ...(across ? [{ code: 72, value: across }] : []),
+      ...(placed ? point(11, at) : []),
+    ];
+    const vertical: NewTag[] = up ? [{ code: 73, value: up }] : [];
+    this.add(
+      'TEXT',
+      props,
+      'AcDbText',
+      this.marked ? [...body, { code: 100, value: 'AcDbText' }, ...vertical] : [...body, ...vertical],
+    );
+  }
+
+  /** Multi-line text from its top left; `\P` starts a line. */
+  paragraph(props: Props, at: Point, height: number, width: number, text: string, style = 'Standard'): void {
+    this.add('MTEXT', props, 'AcDbMText', [
+      ...point(10, at),
+      { code: 40, value: decimal(height) },
+      { code: 41, value: decimal(width) },
+      { code: 71, value: 1 },
+      { code: 72, value: 1 },
+      { code: 1, value: text },
+      { code: 7, value: style },
+    ]);
+  }
+
+  place(
+    props: Props,
+    symbol: string,
+    at: Point,
+    options: { angleDeg?: number; scale?: number; scaleX?: number } = {},
+  ): void {
+    const scale = options.scale ?? 1;
+    const scaleX = options.scaleX ?? scale;
+    this.add('INSERT', props, 'AcDbBlockReference', [
+      { code: 2, value: symbol },
+      ...point(10, at),
+      ...(scaleX !== 1 ? [{ code: 41, value: decimal(scaleX) }] : []),
+      ...(scale !== 1
+        ? [
+            { code: 42, value: decimal(scale) },
+            { code: 43, value: decimal(scale) },
+          ]
+        : []),
+      ...(options.angleDeg ? [{ code: 50, value: decimal(options.angleDeg) }] : []),
+    ]);
+  }
+
+  /** Area filled with parallel lines; not in the oldest version. */
+  fill(
+    props: Props,
+    boundary: readonly Point[],
+    angleDeg: number,
+    spacing: number,
+    islands: readonly (readonly Point[])[] = [],
+  ): void {
+    const angleRad = (angleDeg * Math.PI) / 180;
+    this.patternFill(props, [boundary, ...islands], {
+      name: 'LINES',
+      angleDeg,
+      scale: spacing,
+      families: [
+        {
+          angleRad,
+          baseX: 0,
+          baseY: 0,
+          offsetX: -Math.sin(angleRad) * spacing,
+          offsetY: Math.cos(angleRad) * spacing,
+          dashes: [],
+        },
+      ],
+    });
+  }
+
+  /**
+   * Area with a pattern; not in the oldest version. The families are as they lie in the area, turned and scaled;
+   * without families it is solid.
+   */
+  patternFill(
+    props: Props,
+    loops: readonly (readonly Point[])[],
+    pattern: {
+      readonly name: string;
+      readonly angleDeg: number;
+      readonly scale: number;
+      readonly families: readonly LineFamily[];
+      /** From one colour to another, red, green and blue. */
+      readonly gradient?: { readonly from: number; readonly to: number; readonly angleDeg: number };
+    },
+    own?: unknown,
+  ): void {
+    const { families, gradient } = pattern;
+    if (own !== undefined) this.file.usesOwnData?.();
+    const solid = families.length === 0;
+    this.add('HATCH', props, 'AcDbHatch', [
+      ...point(10, [0, 0]),
+      { code: 210, value: '0.0' },
+      { code: 220, value: '0.0' },
+      { code: 230, value: '1.0' },
+      { code: 2, value: pattern.name },
+      { code: 70, value: solid ? 1 : 0 },
+      { code: 71, value: 0 },
+      { code: 91, value: loops.length },
+      ...loops.flatMap((loop, i): NewTag[] => [
+        { code: 92, value: i === 0 ? 3 : 18 },
+        { code: 72, value: 0 },
+        { code: 73, value: 1 },
+        { code: 93, value: loop.length },
+        ...loop.flatMap(([x, y]): NewTag[] => [
+          { code: 10, value: decimal(x) },
+          { code: 20, value: decimal(y) },
+        ]),
+        { code: 97, value: 0 },
+      ]),
+      { code: 75, value: 0 },
+      { code: 76, value: 0 },
+      ...(solid
+        ? []
+        : [
+            { code: 52, value: decimal(pattern.angleDeg) },
+            { code: 41, value: decimal(pattern.scale) },
+            { code: 77, value: 0 },
+            { code: 78, value: families.length },
+            ...families.flatMap((family): NewTag[] => [
+              { code: 53, value: decimal((family.angleRad * 180) / Math.PI) },
+              { code: 43, value: decimal(family.baseX) },
+              { code: 44, value: decimal(family.baseY) },
+              { code: 45, value: decimal(family.offsetX) },
+              { code: 46, value: decimal(family.offsetY) },
+              { code: 79, value: family.dashes.length },
+              ...family.dashes.map((dash) => ({ code: 49, value: decimal(dash) })),
+            ]),
+          ]),
+      { code: 98, value: 0 },
+      ...(gradient && this.file.version >= 'AC1018' ? gradientTags(gradient) : []),
+      ...(own === undefined ? [] : ownData(own)),
+    ]);
+  }
+
+  /** Level or plumb dimension with its picture. `offset` is the place of the dimension line: a y, or an x when plumb. */
+  dimension(
+    props: Props,
+    from: Point,
+    to: Point,
+    offset: number,
+    textHeight: number,
+    options: { plumb?: boolean; says?: string } = {},
+  ): void {
+    const plumb = options.plumb ?? false;
+    const value = plumb ? Math.abs(to[1] - from[1]) : Math.abs(to[0] - from[0]);
+    const a: Point = plumb ? [offset, from[1]] : [from[0], offset];
+    const b: Point = plumb ? [offset, to[1]] : [to[0], offset];
+    const name = this.file.dimensionPicture(
+      textHeight,
+      from,
+      to,
+      a,
+      b,
+      plumb,
+      options.says || `${Math.round(value)}`,
+    );
+    const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+    const aligned: NewTag[] = [...point(13, from), ...point(14, to)];
+    const turned: NewTag[] = plumb ? [{ code: 50, value: '90.0' }] : [];
+    this.add('DIMENSION', props, 'AcDbDimension', [
+      { code: 2, value: name },
+      ...point(10, b),
+      ...point(11, middle),
+      { code: 70, value: 32 },
+      ...(options.says ? [{ code: 1, value: options.says }] : []),
+      { code: 3, value: 'Standard' },
+      ...(this.marked ? [{ code: 100, value: 'AcDbAlignedDimension' }] : []),
+      ...aligned,
+      ...turned,
+      ...(this.marked ? [{ code: 100, value: 'AcDbRotatedDimension' }] : []),
+    ]);
+  }
+
+  /** Window onto the model: its rectangle on the sheet, the model point at its centre, and the scale 1:`scale`. */
+  viewport(
+    props: Props,
+    centre: Point,
+    width: number,
+    height: number,
+    modelCentre: Point,
+    scale: number,
+  ): void {
+    this.viewportRecord(props, centre, width, height, modelCentre, height * scale, this.file.nextViewport());
+  }
+
+  viewportRecord(
+    props: Props,
+    centre: Point,
+    width: number,
+    height: number,
+    view: Point,
+    viewHeight: number,
+    id: number,
+  ): void {
+    const window: NewTag[] = [
+      ...point(10, centre),
+      { code: 40, value: decimal(width) },
+      { code: 41, value: decimal(height) },
+      { code: 68, value: id },
+      { code: 69, value: id },
+    ];
+    if (!this.marked) {
+      this.add('VIEWPORT', props, '', [...window, ...oldView(view, viewHeight)]);
+      return;
+    }
+    this.add('VIEWPORT', props, 'AcDbViewport', [
+      ...window,
+      { code: 12, value: decimal(view[0]) },
+      { code: 22, value: decimal(view[1]) },
+      ...point2(13, [0, 0]),
+      ...point2(14, [10, 10]),
+      ...point2(15, [10, 10]),
+      ...point(16, [0, 0], 1),
+      ...point(17, [0, 0]),
+      { code: 42, value: '50.0' },
+      { code: 43, value: '0.0' },
+      { code: 44, value: '0.0' },
+      { code: 45, value: decimal(viewHeight) },
+      { code: 50, value: '0.0' },
+      { code: 51, value: '0.0' },
+      { code: 72, value: 1000 },
+      { code: 90, value: 32864 },
+      { code: 281, value: 0 },
+      { code: 71, value: 1 },
+    ]);
+  }
+
+  private get marked(): boolean {
+    return this.file.version !== 'AC1009';
+  }
+
+  private add(entity: string, props: Props, subclass: string, body: readonly NewTag[]): void {
+    const handle = this.file.handle();
+    const record: NewTag[] = [{ code: 0, value: entity }];
+    if (handle !== '') record.push({ code: 5, value: handle });
+    if (this.marked) {
+      if (this.owner !== '') record.push({ code: 330, value: this.owner });
+      record.push({ code: 100, value: 'AcDbEntity' });
+    }
+    if (this.onPaper) record.push({ code: 67, value: 1 });
+    record.push({ code: 8, value: props.layer });
+    if (props.linetype !== undefined) record.push({ code: 6, value: props.linetype });
+    if (props.colour !== undefined) record.push({ code: 62, value: props.colour });
+    if (props.widthMm !== undefined && this.marked)
+      record.push({ code: 370, value: Math.round(props.widthMm * 100) });
+    if (this.marked && subclass !== '') record.push({ code: 100, value: subclass });
+    append(record, body);
+    this.records.push(record);
+  }
+}
+
+function gradientTags(gradient: { from: number; to: number; angleDeg: number }): NewTag[] {
+  const stop = (at: string, rgb: number): NewTag[] => [
+    { code: 463, value: at },
+    { code: 63, value: 7 },
+    { code: 421, value: rgb },
+  ];
+  return [
+    { code: 450, value: 1 },
+    { code: 451, value: 0 },
+    { code: 460, value: decimal((gradient.angleDeg * Math.PI) / 180) },
+    { code: 461, value: '0.0' },
+    { code: 452, value: 0 },
+    { code: 462, value: '0.0' },
+    { code: 453, value: 2 },
+    ...stop('0.0', gradient.from),
+    ...stop('1.0', gradient.to),
+    { code: 470, value: 'LINEAR' },
+  ];
+}
+
+/** The oldest version keeps what a viewport shows in extended data, in this order. */
+function oldView([x, y]: Point, height: number): NewTag[] {
+  const real = (value: number): NewTag => ({ code: 1040, value: decimal(value) });
+  const whole = (value: number): NewTag => ({ code: 1070, value });
+  return [
+    { code: 1001, value: 'ACAD' },
+    { code: 1000, value: 'MVIEW' },
+    { code: 1002, value: '{' },
+    whole(16),
+    ...point(1010, [0, 0]),
+    ...point(1010, [0, 0], 1),
+    ...[0, height, x, y, 50, 0, 0].map(real),
+    ...[0, 1000, 1, 3, 0, 0, 0, 0].map(whole),
+    ...[0, 0, 0, 10, 10, 10, 10].map(real),
+    whole(0),
+    { code: 1002, value: '{' },
+    { code: 1002, value: '}' },
+    { code: 1002, value: '}' },
+  ];
+}
+
+/** A point as tags: its x at a code, y and z behind. */
+export const point = (code: number, [x, y]: Point, z = 0): NewTag[] => [
+  { code, value: decimal(x) },
+  { code: code + 10, value: decimal(y) },
+  { code: code + 20, value: decimal(z) },
+];
+
+/** A point in the plane as tags. */
+export const point2 = (code: number, [x, y]: Point): NewTag[] => [
+  { code, value: decimal(x) },
+  { code: code + 10, value: decimal(y) },
+];

@@ -1,0 +1,218 @@
+import { type Drawing, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
+import { faceOf } from '../dxf/fonts';
+import { foldName } from '../dxf/interner';
+import { shapeOf } from '../dxf/read/decode';
+import { readOwnData } from '../dxf/read/own-data';
+import { readDimensionValues } from '../records/dimension-record';
+import { WORDS_STYLE } from '../records/linetype-marks';
+import {
+  type DimensionValues,
+  dimensionStyleSchema,
+  ownSettings,
+  type StandardDimensionStyle,
+} from '../standard/dimension-settings';
+import { fillSchema, linesOf, type StandardFill } from '../standard/fills';
+import {
+  type Lettering,
+  letteringSchema,
+  type StandardTextStyle,
+  textStyleSchema,
+} from '../standard/lettering';
+import { type ParallelLines, parallelSetSchema, type StandardParallelSet } from '../standard/parallels';
+
+/** Name of the style that the format itself brings along; it is the office's only where something uses it. */
+const FORMAT_STYLE = 'standard';
+
+/** Styles that nobody chose: the format's own, and the one that corrections add for words on lines. */
+const BROUGHT_ALONG: ReadonlySet<string> = new Set([FORMAT_STYLE, foldName(WORDS_STYLE)]);
+
+/** Names in use by objects: of text styles and of dimension styles, folded. */
+interface Uses {
+  readonly text: ReadonlySet<string>;
+  readonly dimension: ReadonlySet<string>;
+  /** Heights on paper of texts on sheets, mm, by text style: how many have each. */
+  readonly heights: ReadonlyMap<string, ReadonlyMap<number, number>>;
+}
+
+function usesOf(drawing: Drawing): Uses {
+  const { reader, containers, sheets } = drawing;
+  const text = new Set<string>();
+  const dimension = new Set<string>();
+  const heights = new Map<string, Map<number, number>>();
+  const mmOf = new Map(sheets.map((sheet) => [sheet.container, sheet.paper?.mmPerUnit ?? null]));
+  for (const [index, container] of containers.entries())
+    for (const row of container.rows) {
+      const kind = kindOf(drawing, row);
+      if (kind === 'dimension' || kind === 'leader')
+        dimension.add(foldName(reader.findText(rangeOf(drawing, row), 3, 'Standard')));
+      if (kind !== 'text' && kind !== 'attribute') continue;
+      const range = rangeOf(drawing, row);
+      const style = foldName(reader.findText(range, 7, 'Standard'));
+      text.add(style);
+      const mm = mmOf.get(index);
+      const height = reader.findNumber(range, 40);
+      if (!mm || !(height > 0)) continue;
+      const found = heights.get(style) ?? new Map<number, number>();
+      const onPaper = tidy(height * mm);
+      found.set(onPaper, (found.get(onPaper) ?? 0) + 1);
+      heights.set(style, found);
+    }
+  return { text, dimension, heights };
+}
+
+/** Data that a record of a template carries beside what the format holds; nothing where there are none. */
+const kept = (drawing: Drawing, range: { start: number; end: number }): Record<string, unknown> => {
+  const data = readOwnData(drawing.reader, range);
+  return data !== null && typeof data === 'object' ? (data as Record<string, unknown>) : {};
+};
+
+/**
+ * Text styles with their height on paper: a style's own, else the commonest of its texts on sheets, else that of the
+ * last text. The heights found are permitted.
+ */
+export function learnLettering(drawing: Drawing, mmPerUnit: number): Lettering {
+  const uses = usesOf(drawing);
+  const styles: StandardTextStyle[] = [];
+  for (const [folded, style] of drawing.textStyles) {
+    // Styles without a name only point to files of shapes.
+    if (folded === '' || (drawing.reader.findInt(style.range, 70) & 1) === 1) continue;
+    const own = kept(drawing, style.range);
+    if (BROUGHT_ALONG.has(folded) && !uses.text.has(folded) && Object.keys(own).length === 0) continue;
+    const counted = [...(uses.heights.get(folded) ?? [])].sort((a, b) => b[1] - a[1] || a[0] - b[0]);
+    const height =
+      style.height > 0 ? style.height * mmPerUnit : (counted[0]?.[0] ?? style.lastHeight * mmPerUnit);
+    const made = textStyleSchema.safeParse({
+      name: style.name,
+      font: style.family || style.font.replace(/\.(shx|ttf|otf)$/i, ''),
+      face: faceOf(style.font, style.family, style.bold),
+      heightMm: tidy(height),
+      widthFactor: tidy(style.widthFactor),
+      slantDeg: tidy(style.obliqueDeg),
+      ...own,
+    });
+    if (made.success) styles.push(made.data);
+  }
+  const heights = [...new Set(styles.map(({ heightMm }) => heightMm))].sort((a, b) => a - b);
+  return letteringSchema.parse(
+    heights.length > 0 ? { heightsMm: heights.slice(0, 20), styles } : { styles: [] },
+  );
+}
+
+/** Dimension styles; the children that single kinds of dimension have are not styles of their own. */
+export function learnDimensions(
+  drawing: Drawing,
+  mmPerUnit: number,
+  lettering: Lettering,
+  linetypes: ReadonlySet<string>,
+): StandardDimensionStyle[] {
+  const uses = usesOf(drawing);
+  const known = new Set(lettering.styles.map(({ name }) => foldName(name)));
+  const styles: StandardDimensionStyle[] = [];
+  const valuesOf: DimensionValues[] = [];
+  for (const [folded, style] of drawing.dimensionStyles) {
+    const { base = null, ...own } = kept(drawing, style.range) as { base?: string | null };
+    const decided = Object.keys(own).length > 0;
+    const isChild = /\$\d$/.test(folded);
+    if (!decided && (isChild || (folded === FORMAT_STYLE && !uses.dimension.has(folded)))) continue;
+    const values = readDimensionValues(drawing.reader, style.range, drawing.recordNames, mmPerUnit);
+    // A name of nothing that the standard has is left at the plain one.
+    if (!known.has(foldName(values.textStyle))) values.textStyle = '';
+    for (const name of ['lineLinetype', 'extensionLinetype1', 'extensionLinetype2'] as const)
+      if (!linetypes.has(foldName(values[name]))) values[name] = '';
+    const made = dimensionStyleSchema.safeParse({
+      name: style.name,
+      ...own,
+      settings: ownSettings([], null, values),
+    });
+    if (!made.success) continue;
+    styles.push({ ...made.data, base });
+    valuesOf.push(values);
+  }
+  // A family holds only its differences, whatever the order in which its styles stand.
+  const whole = styles.map((style) => ({ ...style, base: null }));
+  return styles.map((style, i) => {
+    const hasBase = whole.some((one) => foldName(one.name) === foldName(style.base ?? ''));
+    const base = hasBase ? style.base : null;
+    return { ...style, base, settings: ownSettings(whole, base, valuesOf[i]) };
+  });
+}
+
+/** Fills as they are found: each name once, its pattern unscaled and level. */
+export function learnFills(drawing: Drawing, layers: ReadonlySet<string>): StandardFill[] {
+  const fills = new Map<string, StandardFill>();
+  const onSheet = new Set(drawing.sheets.map((sheet) => sheet.container));
+  for (const [index, container] of drawing.containers.entries())
+    for (const row of container.rows) {
+      if (kindOf(drawing, row) !== 'fill') continue;
+      const fill = fillOf(drawing, row, onSheet.has(index), layers);
+      if (fill && !fills.has(foldName(fill.name))) fills.set(foldName(fill.name), fill);
+    }
+  return [...fills.values()];
+}
+
+function fillOf(
+  drawing: Drawing,
+  row: number,
+  onSheet: boolean,
+  layers: ReadonlySet<string>,
+): StandardFill | null {
+  const shape = shapeOf(drawing, row);
+  if (shape?.type !== 'fill') return null;
+  const range = rangeOf(drawing, row);
+  const scale = drawing.reader.findNumber(range, 41, 1) || 1;
+  const turn = (drawing.reader.findNumber(range, 52) * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(-turn), Math.sin(-turn)];
+  const level = shape.families.map((family) => ({
+    ...family,
+    angleRad: family.angleRad - turn,
+    baseX: family.baseX * cos - family.baseY * sin,
+    baseY: family.baseX * sin + family.baseY * cos,
+    offsetX: family.offsetX * cos - family.offsetY * sin,
+    offsetY: family.offsetX * sin + family.offsetY * cos,
+  }));
+  const layer = layerNameOf(drawing, row);
+  const colour = drawing.objects.colour[row];
+  const made = fillSchema.safeParse({
+    name: drawing.reader.findText(range, 2).trim(),
+    kind: shape.gradient ? 'gradient' : shape.solid ? 'solid' : 'lines',
+    lines: shape.gradient || shape.solid ? [] : linesOf(level, scale),
+    basis: onSheet ? 'paper' : 'model',
+    layer: layers.has(foldName(layer)) ? layer : '',
+    colour: colour > 0 && colour < 256 ? colour : null,
+    ...kept(drawing, range),
+  });
+  return made.success ? made.data : null;
+}
+
+/** Sets of parallel lines; the one that the format brings along is not the office's. */
+export function learnParallels(
+  drawing: Drawing,
+  unitMm: number,
+  linetypes: ReadonlySet<string>,
+): StandardParallelSet[] {
+  const sets: StandardParallelSet[] = [];
+  for (const set of drawing.parallelSets.values()) {
+    const own = kept(drawing, set.range);
+    if (foldName(set.name) === FORMAT_STYLE && Object.keys(own).length === 0) continue;
+    const cap = (line: boolean, round: boolean) => (round ? 'round' : line ? 'line' : 'open');
+    const lines: ParallelLines = set.elements.map(({ offset, colour, linetype }) => ({
+      offsetMm: tidy(offset * unitMm),
+      colour: colour && 'number' in colour ? colour.number : null,
+      linetype: linetypes.has(foldName(linetype)) ? linetype : '',
+    }));
+    const made = parallelSetSchema.safeParse({
+      name: set.name,
+      use: set.description.slice(0, 200),
+      lines,
+      startCap: cap(set.capStart, set.roundStart),
+      endCap: cap(set.capEnd, set.roundEnd),
+      fillColour: set.fillColour,
+      ...own,
+    });
+    if (made.success) sets.push(made.data);
+  }
+  return sets;
+}
+
+/** Takes off the noise of unit conversion without hiding a real difference: 1e-9. */
+const tidy = (value: number): number => Math.round(value * 1e9) / 1e9;

@@ -1,0 +1,70 @@
+import type { Face } from '../dxf/fonts';
+import type { Transform } from '../geometry/transform';
+import type { PictureData, WindowLook } from './picture';
+
+/** Objects to be marked, by handle or by the layer they print on (names in small letters). */
+export interface Marks {
+  readonly handles: ReadonlySet<string>;
+  readonly layers: ReadonlySet<string>;
+}
+
+/** One space painted through one window. */
+export interface Pass {
+  readonly data: PictureData;
+  /** Index of the window among the sheet's views, -1 for the picture itself. */
+  readonly view: number;
+  /** Picture units to pixels. */
+  readonly toPx: Transform;
+  /** Pixels per picture unit. */
+  readonly unit: number;
+  readonly pxPerMm: number;
+  /** Pixels per pattern unit. */
+  readonly pxPerPattern: number;
+  /** Pixels: left, top, right, bottom. */
+  readonly window: readonly [number, number, number, number];
+  readonly clip: readonly number[] | null;
+  readonly hidden: ReadonlySet<number>;
+  /** Other looks of layers in this window, by the layer's index. */
+  readonly looks: ReadonlyMap<number, WindowLook>;
+}
+
+export interface Scene {
+  readonly picture: PictureData;
+  /** The model, when the picture is a sheet with windows onto it. */
+  readonly model: PictureData | null;
+}
+
+export interface View {
+  /** Pixels per unit of the picture. */
+  readonly scale: number;
+  /** Pixel position of the picture's origin. */
+  readonly x: number;
+  readonly y: number;
+  readonly widthPx: number;
+  readonly heightPx: number;
+}
+
+/** As it prints in black, as it prints in its colours, or each layer in a colour of its own. */
+export type ColourMode = 'black' | 'print' | 'layer';
+
+export interface PaintOptions {
+  readonly colours: ColourMode;
+  /** What is marked; everything else is faded while anything is. */
+  readonly marks: Marks;
+  readonly markColour: string;
+  readonly paper: string;
+  /** Font families for the shipped faces. */
+  readonly families: Readonly<Record<Exclude<Face, 'stroke'>, string>>;
+  /** Show what does not print as well. */
+  readonly showNonPrinting: boolean;
+  /** Layers that are switched off for looking, by their names in small letters. */
+  readonly hidden: ReadonlySet<string>;
+  /** Thinnest line in pixels: on a screen lines must not vanish, on paper they are as wide as they are. */
+  readonly thinnestPx: number;
+  /** Lettering with capitals lower than this many pixels is drawn as a grey bar; 0 for never. */
+  readonly readablePx: number;
+  /** Objects smaller than this many pixels are drawn as a speck; 0 for never. */
+  readonly speckPx: number;
+}
+
+export const css = (rgb: number): string => `#${rgb.toString(16).padStart(6, '0')}`;
