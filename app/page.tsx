@@ -3,8 +3,8 @@ import { listDrawings } from '@/server/drawings';
 import { draft, editionInForce } from '@/server/editions';
 import { DrawingsTable } from '@/ui/drawings/DrawingsTable';
 import { buttonClass } from '@/ui/kit/Button';
+import { count } from '@/ui/kit/format';
 import { Nothing, Page } from '@/ui/kit/Page';
-import { count } from '@/ui/kit/say';
 
 export const metadata = { title: 'Desk' };
 

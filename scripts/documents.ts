@@ -9,7 +9,7 @@ export function rulesPage(): string {
     [
       `## ${meta.title}`,
       '',
-      `\`${meta.id}\` · ${meta.gravity} · correction: ${CORRECTION[meta.correction]}`,
+      `\`${meta.id}\` · ${meta.weight} · correction: ${CORRECTION[meta.correction]}`,
       '',
       `**Checks:** ${meta.checks}`,
       '',

@@ -2,8 +2,8 @@ import Link from 'next/link';
 import { listDrawings } from '@/server/drawings';
 import { DrawingsTable } from '@/ui/drawings/DrawingsTable';
 import { buttonClass } from '@/ui/kit/Button';
+import { count } from '@/ui/kit/format';
 import { Nothing, Page } from '@/ui/kit/Page';
-import { count } from '@/ui/kit/say';
 
 export const metadata = { title: 'Drawings' };
 

@@ -4,7 +4,7 @@ import { basename, dirname, join } from 'node:path';
 import { Command, CommanderError } from 'commander';
 import packageJson from '../../package.json';
 import { audit } from '../core/audit/engine';
-import { type Audit, countByGravity } from '../core/audit/finding';
+import { type Audit, countByWeight } from '../core/audit/finding';
 import { RULES, ruleById } from '../core/audit/rules';
 import { NO_CHOICES, parseChoices } from '../core/correct/choices';
 import { correctDrawing } from '../core/correct/correct';
@@ -13,8 +13,8 @@ import { SHAPE_FILE, type TemplateVersion, templateDrawing } from '../core/excha
 import { inspect, inspectObjects } from '../core/inspect/inspect';
 import { learnStandard } from '../core/learn/learn';
 import { shapeFile } from '../core/records/shape-file';
-import { fail, ok, type Problem, type Result, sayProblem } from '../core/result';
-import { differences, sayDifference } from '../core/standard/differences';
+import { fail, formatProblem, ok, type Problem, type Result } from '../core/result';
+import { differences, formatDifference } from '../core/standard/differences';
 import { parseStandard, type Standard, standardJsonSchema, writeStandard } from '../core/standard/standard';
 import { drawPng, drawSvg, sceneOf, sheetNamed } from '../server/draw';
 import type { ProductName } from '../server/product-names';
@@ -77,7 +77,7 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
       const drawing = must(readDrawing(readBytes(file)), file);
       const standard = learnStandard(drawing, options.name ?? basename(file).replace(/\.dxf$/i, ''));
       writeWhole(options.out, writeStandard(standard));
-      streams.err(`Learnt ${sayLearnt(standard)}. Written to ${options.out}.\n`);
+      streams.err(`Learnt ${formatLearnt(standard)}. Written to ${options.out}.\n`);
     });
 
   program
@@ -141,7 +141,7 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
           if (result.verdict === 'held' && code === COMPLIES) code = HELD;
         } catch (error) {
           if (!(error instanceof Stop)) throw error;
-          streams.err(`${error.file}: ${sayProblem(error.problem)}\n`);
+          streams.err(`${error.file}: ${formatProblem(error.problem)}\n`);
           code = FAILED;
         }
       }
@@ -178,7 +178,7 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
         : NO_CHOICES;
       const result = must(correctDrawing(readBytes(file), standard, { rules, choices }), file);
       writeWhole(options.out, result.bytes);
-      const counts = countByGravity(result.after.findings);
+      const counts = countByWeight(result.after.findings);
       streams.out(
         `${JSON.stringify({ ...identity(standard), file, out: options.out, changes: result.changes, verdict: result.after.verdict, left: result.after.findings }, null, 2)}\n`,
       );
@@ -256,7 +256,7 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
       streams.out(
         options.format === 'json'
           ? `${JSON.stringify({ before: head(from), after: head(to), differences: found }, null, 2)}\n`
-          : found.map((one) => `${sayDifference(one)}\n`).join(''),
+          : found.map((one) => `${formatDifference(one)}\n`).join(''),
       );
       streams.err(`${found.length} ${found.length === 1 ? 'difference' : 'differences'}.\n`);
       if (found.length > 0) code = HELD;
@@ -273,13 +273,13 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
   } catch (error) {
     if (error instanceof CommanderError) return error.exitCode === 0 ? COMPLIES : FAILED;
     if (!(error instanceof Stop)) throw error;
-    streams.err(`${error.file}: ${sayProblem(error.problem)}\n`);
+    streams.err(`${error.file}: ${formatProblem(error.problem)}\n`);
     return FAILED;
   }
 }
 
 /** "32 layers, 8 linetypes and 3 dimension styles": what a learnt standard holds. */
-function sayLearnt(standard: Standard): string {
+function formatLearnt(standard: Standard): string {
   const parts = (
     [
       ['layer', standard.layers],
@@ -372,12 +372,12 @@ function attempt<T>(work: () => Result<T>): Result<T> {
 }
 
 function textOf(file: string, result: Audit): string {
-  const counts = countByGravity(result.findings);
+  const counts = countByWeight(result.findings);
   const lines = [
     `${file}: ${result.verdict} — ${counts.must} must, ${counts.should} should, ${counts.note} note`,
     ...result.findings.map(
       (finding) =>
-        `  ${finding.gravity.padEnd(6)} ${finding.rule.padEnd(22)} ${finding.message} Expected ${finding.expected}, found ${finding.found}.`,
+        `  ${finding.weight.padEnd(6)} ${finding.rule.padEnd(22)} ${finding.message} Expected ${finding.expected}, found ${finding.found}.`,
     ),
   ];
   return `${lines.join('\n')}\n`;

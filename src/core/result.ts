@@ -25,5 +25,5 @@ export const fail = (code: string, message: string, action: string, line?: numbe
 });
 
 /** One line for a log or a terminal. */
-export const sayProblem = (problem: Problem): string =>
+export const formatProblem = (problem: Problem): string =>
   `${problem.message}${problem.line === undefined ? '' : ` (line ${problem.line})`} ${problem.action}`;

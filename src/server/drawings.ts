@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { type Audit, countByGravity, type Finding } from '../core/audit/finding';
+import { type Audit, countByWeight, type Finding } from '../core/audit/finding';
 import type { Change } from '../core/audit/rule';
 import { type Choices, NO_CHOICES } from '../core/correct/choices';
 import type { Proposal } from '../core/correct/crosswalk';
@@ -9,7 +9,7 @@ import { foldName } from '../core/dxf/interner';
 import { readDrawing } from '../core/dxf/read/interpret';
 import { learnStandard } from '../core/learn/learn';
 import { fail, ok, type Problem, type Result } from '../core/result';
-import type { Gravity } from '../core/standard/standard';
+import type { Weight } from '../core/standard/standard';
 import { dataFolder } from './config';
 import { database } from './database';
 import { addLayerToDraft, edition, editionInForce } from './editions';
@@ -30,7 +30,7 @@ export interface DrawingHead {
   readonly state: DrawingState;
   readonly problem: Problem | null;
   readonly verdict: 'released' | 'held' | null;
-  readonly counts: Record<Gravity, number> | null;
+  readonly counts: Record<Weight, number> | null;
   readonly edition: string | null;
   readonly corrections: number;
 }
@@ -186,7 +186,7 @@ function headOf(row: Row, revision: RevisionRow | undefined): DrawingHead {
     state: row.state,
     problem: row.problem ? (JSON.parse(row.problem) as Problem) : null,
     verdict: audit?.verdict ?? null,
-    counts: audit ? countByGravity(audit.findings) : null,
+    counts: audit ? countByWeight(audit.findings) : null,
     edition: revision ? (edition(revision.edition_id)?.label ?? null) : null,
     corrections: row.current_revision ?? 0,
   };

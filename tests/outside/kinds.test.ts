@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { effective } from '../../src/core/drawing/effective';
 import { extentsOf, placementsOf } from '../../src/core/drawing/extents';
 import { hexOf, rgbOf } from '../../src/core/dxf/colour';
-import { type Drawing, entityOf, handleOf, layerNameOf, sayContainer } from '../../src/core/dxf/drawing';
+import { type Drawing, entityOf, formatContainer, handleOf, layerNameOf } from '../../src/core/dxf/drawing';
 import { shapeOf } from '../../src/core/dxf/read/decode';
 import { wordsOf } from '../../src/core/dxf/read/decode-text';
 import { readDrawing } from '../../src/core/dxf/read/interpret';
@@ -59,7 +59,7 @@ describe.each(made)('$name', ({ file }) => {
   const drawing = open(file);
   const rows = new Map<string, number>();
   for (let row = 0; row < drawing.objects.count; row++) {
-    const where = sayContainer(drawing.containers[drawing.objects.container[row]]);
+    const where = formatContainer(drawing.containers[drawing.objects.container[row]]);
     rows.set(`${where.startsWith('sheet') ? 'sheet' : where}/${handleOf(drawing, row)}`, row);
   }
   const rowOf = (one: Seen['objects'][number]): number | undefined =>
@@ -156,7 +156,7 @@ describe.each(made)('$name', ({ file }) => {
   it('places symbols in symbols where they are', () => {
     const ours = placementsOf(drawing, 0).filter(({ symbol }) => !symbol.startsWith('*'));
     const theirs = seen.placements;
-    const say = (path: string, symbol: string, points: number[][]): string =>
+    const format = (path: string, symbol: string, points: number[][]): string =>
       `${handles ? path : ''} ${symbol} ${points.map((point) => point.map((value) => value.toFixed(6).replace(/^-(0\.0+)$/, '$1')).join(',')).join(' ')}`;
     const base = new Map([...drawing.symbols.values()].map((symbol) => [symbol.name, symbol.base]));
     const axes = [
@@ -169,14 +169,14 @@ describe.each(made)('$name', ({ file }) => {
       ours
         .map(({ path, symbol, space }) => {
           expect(base.has(symbol)).toBe(true);
-          return say(
+          return format(
             path.join('/'),
             symbol,
             axes.map((axis) => applySpace(space, axis)),
           );
         })
         .sort(),
-    ).toEqual(theirs.map(([path, symbol, points]) => say(path, symbol, points)).sort());
+    ).toEqual(theirs.map(([path, symbol, points]) => format(path, symbol, points)).sort());
   });
 });
 

@@ -8,7 +8,7 @@ import { readDrawing } from '../../src/core/dxf/read/interpret';
 import { fromRows, TABLE_NAMES, TABLES, tableRows } from '../../src/core/exchange/tables/tables';
 import { templateDrawing } from '../../src/core/exchange/template';
 import { learnStandard } from '../../src/core/learn/learn';
-import { differences, sayDifference } from '../../src/core/standard/differences';
+import { differences, formatDifference } from '../../src/core/standard/differences';
 import { checkStandard, type Standard } from '../../src/core/standard/standard';
 import { anyStandard } from '../any-standard';
 import { gdal, python } from './python';
@@ -56,7 +56,7 @@ describe.each(named)('a standard learnt from %s', (_, file) => {
     const template = templateDrawing(learnt);
     const made = read(template.bytes);
     expect(findings(made, learnt)).toEqual([]);
-    expect(differences(learnt, learnStandard(made, learnt.name)).map(sayDifference)).toEqual([]);
+    expect(differences(learnt, learnStandard(made, learnt.name)).map(formatDifference)).toEqual([]);
     expect(findings(read(templateDrawing(learnt, 'R12').bytes), learnt)).toEqual([]);
     const path = join(folder('template'), 'template.dxf');
     writeFileSync(path, template.bytes);
@@ -68,7 +68,7 @@ describe.each(named)('a standard learnt from %s', (_, file) => {
     for (const kind of TABLE_NAMES) {
       const back = fromRows(TABLES[kind].put(learnt, []), kind, tableRows(learnt, kind));
       if ('faults' in back) throw new Error(`${kind}: ${back.faults[0].message}`);
-      expect(differences(learnt, back.standard).map(sayDifference)).toEqual([]);
+      expect(differences(learnt, back.standard).map(formatDifference)).toEqual([]);
     }
   });
 });

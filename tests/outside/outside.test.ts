@@ -162,7 +162,7 @@ describe.each(made)('a drawing in $version made by python3-ezdxf', (one) => {
     it('complies', () => {
       expect(
         result.value.after.findings.filter(
-          (finding) => finding.gravity !== 'note' && finding.rule !== 'objects/base-layer',
+          (finding) => finding.weight !== 'note' && finding.rule !== 'objects/base-layer',
         ),
       ).toEqual([]);
     });

@@ -3,12 +3,12 @@ import { hexOf, rgbOf } from '../dxf/colour';
 import {
   type Drawing,
   type DrawingLayer,
+  formatContainer,
   handleOf,
   isSheetItself,
   kindOf,
   layerNameOf,
   rangeOf,
-  sayContainer,
 } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import type { ObjectKind } from '../dxf/object-kinds';
@@ -94,7 +94,7 @@ export function placesOf(drawing: Drawing, rows: readonly number[]): Pick<Findin
   if (first === undefined) return { handles };
   const anchor = anchorOf(drawing, rangeOf(drawing, first));
   if (!anchor) return { handles };
-  const space = sayContainer(drawing.containers[drawing.objects.container[first]]);
+  const space = formatContainer(drawing.containers[drawing.objects.container[first]]);
   return { handles, at: { space, x: anchor[0], y: anchor[1] } };
 }
 
@@ -143,5 +143,5 @@ export function lookOfLayer(drawing: Drawing, standard: Standard, layer: Drawing
 }
 
 /** "0.35 mm", "default (0.25 mm)". */
-export const sayWidth = (widthMm: number | null, defaultMm: number): string =>
+export const formatWidth = (widthMm: number | null, defaultMm: number): string =>
   widthMm === null ? `default (${defaultMm} mm)` : `${widthMm} mm`;

@@ -21,7 +21,7 @@ export function audit(drawing: Drawing, standard: Standard, rules: readonly Rule
     for (const draft of rule.check({ ...context, tolerance })) {
       if (isExcepted(context, setting, draft.subject.layer)) continue;
       findings.push({
-        gravity: rule.meta.gravity,
+        gravity: rule.meta.weight,
         correction: rule.meta.correction,
         ...draft,
         ...(setting.gravity === null ? {} : { gravity: setting.gravity }),
@@ -30,7 +30,7 @@ export function audit(drawing: Drawing, standard: Standard, rules: readonly Rule
       });
     }
   }
-  findings.sort((a, b) => RANK[a.gravity] - RANK[b.gravity]);
+  findings.sort((a, b) => RANK[a.weight] - RANK[b.weight]);
   const kinds: Record<string, number> = {};
   const counted = new Map<string, number>();
   for (let row = 0; row < drawing.objects.count; row++) {
@@ -49,7 +49,7 @@ export function audit(drawing: Drawing, standard: Standard, rules: readonly Rule
       sheets: drawing.sheets.length,
       kinds,
     },
-    verdict: findings.some((finding) => finding.gravity === 'must') ? 'held' : 'released',
+    verdict: findings.some((finding) => finding.weight === 'must') ? 'held' : 'released',
     findings,
   };
 }

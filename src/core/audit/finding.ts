@@ -1,4 +1,4 @@
-import type { Gravity } from '../standard/standard';
+import type { Weight } from '../standard/standard';
 
 export type CorrectionKind = 'automatic' | 'choice' | 'manual';
 
@@ -26,7 +26,7 @@ export interface Finding {
   readonly rule: string;
   /** The same finding has the same key in every audit of the drawing. */
   readonly key: string;
-  readonly gravity: Gravity;
+  readonly weight: Weight;
   readonly message: string;
   readonly expected: string;
   readonly found: string;
@@ -81,8 +81,8 @@ export const listed = (audit: Audit): ListedAudit => ({
   })),
 });
 
-export const countByGravity = (findings: readonly Finding[]): Record<Gravity, number> => {
+export const countByWeight = (findings: readonly Finding[]): Record<Weight, number> => {
   const counts = { must: 0, should: 0, note: 0 };
-  for (const finding of findings) counts[finding.gravity]++;
+  for (const finding of findings) counts[finding.weight]++;
   return counts;
 };

@@ -1,6 +1,6 @@
 import type { DrawingEditor } from '../correct/editor';
 import type { OwnProperty } from '../standard/definitions';
-import type { Gravity } from '../standard/standard';
+import type { Weight } from '../standard/standard';
 import type { AuditContext } from './context';
 import type { CorrectionKind, Finding } from './finding';
 
@@ -12,7 +12,7 @@ export interface RuleMeta {
   readonly checks: string;
   /** Why an office cares. */
   readonly why: string;
-  readonly gravity: Gravity;
+  readonly weight: Weight;
   readonly correction: CorrectionKind;
   /** The need or published source behind it. */
   readonly source: string;
@@ -42,8 +42,8 @@ export interface CorrectionContext extends AuditContext {
 }
 
 /** What `check` yields: a finding without what the engine fills in from `meta`. */
-export type FindingDraft = Omit<Finding, 'rule' | 'key' | 'gravity' | 'correction'> & {
-  readonly gravity?: Gravity;
+export type FindingDraft = Omit<Finding, 'rule' | 'key' | 'weight' | 'correction'> & {
+  readonly weight?: Weight;
   readonly correction?: CorrectionKind;
 };
 

@@ -128,9 +128,9 @@ function planPass(
       targets.add(target);
     }
     tried.add(finding.key);
-    const from = editor.along.length;
+    const from = editor.sideChanges.length;
     append(changes, ruleById(finding.rule)?.correct?.(context, finding, choice) ?? []);
-    for (const along of editor.along.slice(from))
+    for (const along of editor.sideChanges.slice(from))
       changes.push({ ...along, rule: finding.rule, where: `${along.kind}s` });
   }
   return { editor, changes };

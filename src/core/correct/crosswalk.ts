@@ -1,5 +1,5 @@
 import type { Finding } from '../audit/finding';
-import { type Colour, sameColour, sayColour } from '../dxf/colour';
+import { type Colour, formatColour, sameColour } from '../dxf/colour';
 import { type Drawing, kindOf, layerNameOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import { countOf, OBJECT_KINDS, type ObjectKind } from '../dxf/object-kinds';
@@ -149,7 +149,7 @@ const SHORT_FORMS: Readonly<Record<string, string>> = {
 };
 
 /** Words that mean nearly the same on a drawing. */
-const KIN: readonly (readonly string[])[] = [
+const RELATED_WORDS: readonly (readonly string[])[] = [
   ['text', 'note', 'lettering'],
   ['hatch', 'fill', 'pattern'],
   ['light', 'lamp', 'lantern'],
@@ -189,7 +189,7 @@ const singular = (token: string): string => {
 /** Likeness of two words, 0 to 1: same, kin, beginning of the other, or sharing most of their letter pairs. */
 export function wordLikeness(a: string, b: string): number {
   if (a === b) return 1;
-  if (KIN.some((group) => group.includes(a) && group.includes(b))) return 0.75;
+  if (RELATED_WORDS.some((group) => group.includes(a) && group.includes(b))) return 0.75;
   const [short, long] = a.length <= b.length ? [a, b] : [b, a];
   if (short.length >= 3 && long.startsWith(short)) return 0.6 + (0.35 * short.length) / long.length;
   if (short.length < 3) return 0;
@@ -289,7 +289,7 @@ export function propose(standard: Standard, stray: Stray, most = 5): Proposal[] 
     const same: string[] = [];
     if (stray.colour && sameColour(stray.colour, layer.colour)) {
       looks += 0.4;
-      same.push(sayColour(layer.colour));
+      same.push(formatColour(layer.colour));
     }
     if (stray.linetype !== undefined && foldName(stray.linetype) === foldName(layer.linetype)) {
       const plain = foldName(layer.linetype) === 'continuous';

@@ -276,7 +276,7 @@ export class DrawingEditor extends EditBase {
     const table = this.drawing.document.tables.get('LTYPE');
     if (!table || this.addedLinetypes.has(key)) return name;
     this.addedLinetypes.add(key);
-    this.along.push({ handle: '', kind: 'linetype', property: 'record', before: 'none', after: name });
+    this.sideChanges.push({ handle: '', kind: 'linetype', property: 'record', before: 'none', after: name });
     const mmPerUnit = this.drawing.reader.headerNumber('$MEASUREMENT', 1) === 0 ? 25.4 : 1;
     addLinetype(this, {
       name,

@@ -1,7 +1,7 @@
 import type { DimensionSetting, DimensionValues } from '../standard/dimension-settings';
 import { tooSmallOn } from '../standard/lettering';
 import type { Standard } from '../standard/standard';
-import { sayLength } from './value';
+import { formatLength } from './value';
 
 /** A setting that goes badly with another one, and why. */
 export interface DimensionAdvice {
@@ -28,57 +28,57 @@ const GAP_THAT_READS_MM = 0.5;
  */
 export function dimensionAdvice(standard: Standard, v: DimensionValues): DimensionAdvice[] {
   const advice: DimensionAdvice[] = [];
-  const say = (setting: DimensionSetting, says: string): void => {
+  const format = (setting: DimensionSetting, says: string): void => {
     advice.push({ setting, says });
   };
   const ticks = v.tickMm > 0;
   if (!ticks && v.terminatorSizeMm !== v.textHeightMm)
-    say(
+    format(
       'terminatorSizeMm',
       `terminators of ${v.terminatorSizeMm} mm beside text of ${v.textHeightMm} mm; they are usually of one size`,
     );
   if (!v.extensionFixed && v.extensionOffsetMm <= GAP_THAT_READS_MM)
-    say(
+    format(
       'extensionOffsetMm',
       v.extensionOffsetMm === 0
         ? 'extension lines touch the object'
         : `a gap of ${v.extensionOffsetMm} mm looks as if the line touched the object`,
     );
-  if (v.textOffsetMm === 0) say('textOffsetMm', 'the text touches its line');
+  if (v.textOffsetMm === 0) format('textOffsetMm', 'the text touches its line');
   const needed = v.textHeightMm + 2 * v.textOffsetMm;
   if (v.stackSpacingMm < needed)
-    say(
+    format(
       'stackSpacingMm',
       `text of ${v.textHeightMm} mm with ${v.textOffsetMm} mm on either side needs ${figure(needed)} mm from line to line`,
     );
   const { heightsMm } = standard.lettering;
   if (heightsMm.length > 0 && !heightsMm.includes(v.textHeightMm))
-    say('textHeightMm', `${v.textHeightMm} mm is not among the permitted heights`);
+    format('textHeightMm', `${v.textHeightMm} mm is not among the permitted heights`);
   const small = tooSmallOn(standard.lettering, v.textHeightMm);
-  if (small.length > 0) say('textHeightMm', `${v.textHeightMm} mm is too small on ${small.join(', ')}`);
+  if (small.length > 0) format('textHeightMm', `${v.textHeightMm} mm is too small on ${small.join(', ')}`);
   const style = standard.lettering.styles.find(
     ({ name }) => name.toLowerCase() === v.textStyle.toLowerCase(),
   );
   if (style && style.heightMm !== v.textHeightMm)
-    say(
+    format(
       'textHeightMm',
       `text style ${style.name} is ${style.heightMm} mm, the dimension says ${v.textHeightMm} mm`,
     );
   if (v.linePenMm !== null && v.extensionPenMm !== null && v.linePenMm !== v.extensionPenMm)
-    say(
+    format(
       'extensionPenMm',
       `extension lines of ${v.extensionPenMm} mm beside a dimension line of ${v.linePenMm} mm`,
     );
-  checkFactor(v.suffix, v.factor, 1, 'factor', say);
-  if (v.second) checkFactor(v.secondSuffix, v.secondFactor, v.factor, 'secondFactor', say);
+  checkFactor(v.suffix, v.factor, 1, 'factor', format);
+  if (v.second) checkFactor(v.secondSuffix, v.secondFactor, v.factor, 'secondFactor', format);
   if (v.rounding > 0 && v.lengthFormat === 'decimal' && !holdsStep(v.rounding, v.decimals))
-    say('decimals', `rounded to ${v.rounding}, but shown with ${v.decimals} places`);
+    format('decimals', `rounded to ${v.rounding}, but shown with ${v.decimals} places`);
   if (v.tolerance === 'limits' && v.toleranceAbove + v.toleranceBelow <= 0)
-    say('toleranceAbove', 'the upper limit is not above the lower one');
+    format('toleranceAbove', 'the upper limit is not above the lower one');
   if (v.tolerance !== 'none' && v.toleranceAbove === 0 && v.toleranceBelow === 0)
-    say('toleranceAbove', 'a tolerance of nothing is shown');
+    format('toleranceAbove', 'a tolerance of nothing is shown');
   if (!v.sizedOnPaper)
-    say(
+    format(
       'sizedOnPaper',
       `sizes hold at 1:${v.overallScale} only; sized on paper, one style serves every scale`,
     );
@@ -96,21 +96,21 @@ function checkFactor(
   factor: number,
   after: number,
   setting: 'factor' | 'secondFactor',
-  say: (setting: DimensionSetting, says: string) => void,
+  format: (setting: DimensionSetting, says: string) => void,
 ): void {
   const unit = UNIT_FACTORS.find(([pattern]) => pattern.test(suffix));
   if (!unit) return;
   const [, name, wanted] = unit;
   const whole = factor * after;
   if (Math.abs(whole / wanted - 1) > 1e-6)
-    say(
+    format(
       setting,
       `the suffix says ${name}: in a drawing in mm the factor is ${Number((wanted / after).toPrecision(8))}, not ${factor}`,
     );
 }
 
 /** "25 mm is shown as 0.03 m": what the style makes of a length, for the person who sets a factor. */
-export const sayExample = (v: DimensionValues, length: number): string => {
-  const { main, second } = sayLength(v, length);
+export const formatExample = (v: DimensionValues, length: number): string => {
+  const { main, second } = formatLength(v, length);
   return `${length} in the drawing reads ${main}${second}`;
 };

@@ -1,7 +1,7 @@
 import type { DimensionValues, Terminator } from '../standard/dimension-settings';
 import { type FigureLettering, type FigurePart, fitting, Pen, type Point, RADIANS } from './figure-pen';
 import { coveredBy, takesOverrun } from './terminators';
-import { type DimensionText, sayAngle, sayLength } from './value';
+import { type DimensionText, formatAngle, formatLength } from './value';
 
 export { type FigureLettering, type FigurePart, fitting } from './figure-pen';
 
@@ -53,7 +53,7 @@ function straight(pen: Pen, length: number, text: DimensionText): void {
     if (!v.hideLine2) pen.terminator('terminator2', v.terminator2, [length, 0], terminatorsOut ? 180 : 0);
   }
   if (over) {
-    // Along the extension line, on its far side.
+    // SideChange the extension line, on its far side.
     const end = v.textAlong === 'over the first end' ? 0 : length;
     const foot = v.extensionOverrunMm + gap;
     pen.text(text, [end - gap - height / 2, foot + width / 2], v.levelInside, 90);
@@ -99,7 +99,7 @@ export function linearFigure(
     if (v.extensionOverrunMm > 0)
       pen.extension('extensionOverrunMm', i === 1, u, 0, u, sense * v.extensionOverrunMm);
   }
-  straight(pen, length, sayLength(v, measured));
+  straight(pen, length, formatLength(v, measured));
   return pen.parts;
 }
 
@@ -132,7 +132,7 @@ export function radiusFigure(
   const cross = new Pen(v, lettering, centre, 0);
   centreMark(cross, radiusMm);
   const pen = new Pen(v, lettering, centre, angleDeg);
-  const text = sayLength(v, measured, 'R');
+  const text = formatLength(v, measured, 'R');
   const size = v.terminatorSizeMm;
   pen.line('linePenMm', 0, 0, radiusMm - size * coveredBy(v.terminator2), 0);
   pen.terminator('terminator2', v.terminator2, [radiusMm, 0], 0);
@@ -185,7 +185,7 @@ export function diameterFigure(
   const cross = new Pen(v, lettering, centre, 0);
   centreMark(cross, radiusMm);
   const pen = new Pen(v, lettering, centre, angleDeg);
-  const text = sayLength(v, measured, '⌀');
+  const text = formatLength(v, measured, '⌀');
   const size = v.terminatorSizeMm;
   pen.line(
     'linePenMm',
@@ -224,7 +224,7 @@ export function angleFigure(
     pen.extension('extensionOffsetMm', i === 1, a * cos, a * sin, b * cos, b * sin);
   }
   const covered = (terminator: Terminator): number => (size * coveredBy(terminator)) / radiusMm / RADIANS;
-  const text: DimensionText = { main: sayAngle(v, toDeg - fromDeg), stack: null, second: '' };
+  const text: DimensionText = { main: formatAngle(v, toDeg - fromDeg), stack: null, second: '' };
   const { width, height } = pen.sizeOf(text);
   const middle = (fromDeg + toDeg) / 2;
   const inLine = v.textAcross === 'in the line';
@@ -280,7 +280,7 @@ export function arcFigure(
   distanceMm: number,
   measured: number,
 ): FigurePart[] {
-  const said = sayLength(v, measured);
+  const said = formatLength(v, measured);
   const text = v.arcSymbol === 'before the text' ? { ...said, main: `⌒${said.main}` } : said;
   const pen = new Pen(v, lettering, centre, 0);
   const reach = radiusMm + distanceMm;
@@ -327,7 +327,7 @@ export function joggedFigure(
   pen.line('jogAngleDeg', middle + run / 2, height, middle - run / 2, 0);
   pen.line('linePenMm', middle - run / 2, 0, end, 0);
   pen.terminator('terminator2', v.terminator2, [length, 0], 0);
-  const text = sayLength(v, measured, 'R');
+  const text = formatLength(v, measured, 'R');
   const { height: tall } = pen.sizeOf(text);
   pen.text(text, [length * 0.24, height + v.textOffsetMm + tall / 2], v.levelInside);
   return pen.parts;

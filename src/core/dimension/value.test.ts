@@ -1,17 +1,17 @@
 import { type DimensionValues, PLAIN_DIMENSION } from '../standard/dimension-settings';
-import { sayAngle, sayDimension, sayLength } from './value';
+import { formatAngle, formatDimension, formatLength } from './value';
 
-const say = (length: number, values: Partial<DimensionValues> = {}): string =>
-  sayDimension(sayLength({ ...PLAIN_DIMENSION, ...values }, length));
+const format = (length: number, values: Partial<DimensionValues> = {}): string =>
+  formatDimension(formatLength({ ...PLAIN_DIMENSION, ...values }, length));
 
 describe('what a dimension says', () => {
   it('rounds a half up, and hides it only as far as the style asks', () => {
     // common practice: a sheet of 820 in quarters is 205, half of that 102.5; whole mm show 103
-    expect(say(102.5)).toBe('103');
-    expect(say(102.5, { decimals: 1 })).toBe('102.5');
-    expect(say(1.005, { decimals: 2 })).toBe('1.01');
-    expect(say(12, { rounding: 5 })).toBe('10');
-    expect(say(12.5, { rounding: 5 })).toBe('15');
+    expect(format(102.5)).toBe('103');
+    expect(format(102.5, { decimals: 1 })).toBe('102.5');
+    expect(format(1.005, { decimals: 2 })).toBe('1.01');
+    expect(format(12, { rounding: 5 })).toBe('10');
+    expect(format(12.5, { rounding: 5 })).toBe('15');
   });
 
   it.each<[Partial<DimensionValues>, number, string]>([
@@ -35,25 +35,25 @@ describe('what a dimension says', () => {
     [{ lengthFormat: 'feet and fractions', decimals: 3 }, 11.99, `1'`],
     [{ lengthFormat: 'feet and decimal inches', decimals: 2 }, 30.25, `2'-6.25"`],
   ])('%j of %d', (values, length, text) => {
-    expect(say(length, values)).toBe(text);
+    expect(format(length, values)).toBe(text);
   });
 
   it('adds the second units: 25.4 mm are an inch (ISO 80000-3)', () => {
-    expect(say(254, { second: true, secondSuffix: '"' })).toBe('254 [10.00"]');
-    expect(say(254, { second: true, secondSuffix: '"', secondDropTrailing: true })).toBe('254 [10"]');
+    expect(format(254, { second: true, secondSuffix: '"' })).toBe('254 [10.00"]');
+    expect(format(254, { second: true, secondSuffix: '"', secondDropTrailing: true })).toBe('254 [10"]');
   });
 
   it('adds tolerances', () => {
     const values = { toleranceAbove: 0.5, toleranceBelow: 0.2, toleranceDecimals: 1 } as const;
-    expect(say(40, { ...values, tolerance: 'symmetrical' })).toBe('40 ±0.5');
-    expect(say(40, { ...values, tolerance: 'deviation' })).toBe('40 +0.5/-0.2');
-    expect(say(40, { ...values, tolerance: 'limits' })).toBe(' 40.5/39.8');
-    expect(say(40, { ...values, toleranceBelow: 0, tolerance: 'deviation' })).toBe('40 +0.5/ 0.0');
+    expect(format(40, { ...values, tolerance: 'symmetrical' })).toBe('40 ±0.5');
+    expect(format(40, { ...values, tolerance: 'deviation' })).toBe('40 +0.5/-0.2');
+    expect(format(40, { ...values, tolerance: 'limits' })).toBe(' 40.5/39.8');
+    expect(format(40, { ...values, toleranceBelow: 0, tolerance: 'deviation' })).toBe('40 +0.5/ 0.0');
   });
 
   it('puts the sign of a radius in front, unless the style has a sign of its own', () => {
     const sign = (values: Partial<DimensionValues>): string =>
-      sayLength({ ...PLAIN_DIMENSION, ...values }, 12, 'R').main;
+      formatLength({ ...PLAIN_DIMENSION, ...values }, 12, 'R').main;
     expect(sign({})).toBe('R12');
     expect(sign({ prefix: 'rad ' })).toBe('rad 12');
   });
@@ -70,6 +70,6 @@ describe('what a dimension says', () => {
     [{ angleFormat: 'bearings' }, 150, 'N 60° W'],
     [{ angleFormat: 'bearings' }, 210, 'S 60° W'],
   ])('angles: %j of %d', (values, degrees, text) => {
-    expect(sayAngle({ ...PLAIN_DIMENSION, ...values }, degrees)).toBe(text);
+    expect(formatAngle({ ...PLAIN_DIMENSION, ...values }, degrees)).toBe(text);
   });
 });

@@ -91,11 +91,11 @@ const primary = (v: DimensionValues, decimals = v.decimals): Form => ({
  * @param length in the drawing's units, as the two points lie apart
  * @param sign set before the value: "R", "⌀", or nothing
  */
-export function sayLength(v: DimensionValues, length: number, sign = ''): DimensionText {
+export function formatLength(v: DimensionValues, length: number, sign = ''): DimensionText {
   const value = roundTo(length * v.factor, v.rounding);
   const prefix = v.prefix === '' ? sign : v.prefix;
-  const say = (one: number, decimals = v.decimals): string => lengthText(one, primary(v, decimals));
-  let main = `${prefix}${say(value)}${v.suffix}`;
+  const format = (one: number, decimals = v.decimals): string => lengthText(one, primary(v, decimals));
+  let main = `${prefix}${format(value)}${v.suffix}`;
   let stack: DimensionText['stack'] = null;
   const sized = (one: number): string =>
     lengthText(one, { ...primary(v, v.toleranceDecimals), dropTrailing: v.toleranceDropTrailing });
@@ -112,8 +112,8 @@ export function sayLength(v: DimensionValues, length: number, sign = ''): Dimens
   return { main, stack, second: v.second ? ` [${secondText(v, length)}]` : '' };
 }
 
-const signed = (value: number, say: (one: number) => string): string =>
-  value === 0 ? ` ${say(0)}` : value > 0 ? `+${say(value)}` : say(value);
+const signed = (value: number, format: (one: number) => string): string =>
+  value === 0 ? ` ${format(0)}` : value > 0 ? `+${format(value)}` : format(value);
 
 function secondText(v: DimensionValues, length: number): string {
   const value = roundTo(length * v.factor * v.secondFactor, v.secondRounding);
@@ -130,7 +130,7 @@ function secondText(v: DimensionValues, length: number): string {
 }
 
 /** What a dimension style makes of a measured angle. */
-export function sayAngle(v: DimensionValues, degrees: number): string {
+export function formatAngle(v: DimensionValues, degrees: number): string {
   const form = {
     decimals: v.angleDecimals,
     mark: v.decimalMark,
@@ -177,5 +177,5 @@ function bearing(degrees: number, form: Omit<Form, 'format'>): string {
 }
 
 /** The whole of a dimension's text in one line. */
-export const sayDimension = ({ main, stack, second }: DimensionText): string =>
+export const formatDimension = ({ main, stack, second }: DimensionText): string =>
   `${main}${stack ? ` ${stack.upper}/${stack.lower}` : ''}${second}`;

@@ -27,7 +27,7 @@ export function readColour(text: string): Colour | null {
 }
 
 /** "colour 5", "#3a6b1f". */
-export const sayColour = (colour: Colour): string =>
+export const formatColour = (colour: Colour): string =>
   'rgb' in colour ? hexOf(colour.rgb) : `colour ${colour.number}`;
 
 /** Relative luminance of 24-bit RGB, 0 to 1 (WCAG 2.2, relative luminance). */

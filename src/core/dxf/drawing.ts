@@ -257,7 +257,7 @@ export const rangeOf = (drawing: Drawing, row: number): TagRange => ({
 });
 
 /** "model", "sheet Plan", "symbol Bollard". */
-export function sayContainer(container: Container): string {
+export function formatContainer(container: Container): string {
   return container.kind === 'model' ? 'model' : `${container.kind} ${container.name}`;
 }
 

@@ -5,7 +5,7 @@ import type { Drawing } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import { readDrawing } from '../dxf/read/interpret';
 import { learnStandard } from '../learn/learn';
-import { differences, sayDifference } from '../standard/differences';
+import { differences, formatDifference } from '../standard/differences';
 import { followName, type RenamedKind } from '../standard/rename';
 import { checkStandard, parseStandard, type Standard, writeStandard } from '../standard/standard';
 import { offerKey, offers, takeOver } from '../standard/take-over';
@@ -18,7 +18,8 @@ const read = (bytes: Uint8Array): Drawing => {
   if (!drawing.ok) throw new Error(drawing.problem.message);
   return drawing.value;
 };
-const said = (before: Standard, after: Standard): string[] => differences(before, after).map(sayDifference);
+const said = (before: Standard, after: Standard): string[] =>
+  differences(before, after).map(formatDifference);
 
 /** The second standard with some of its definitions called as those of the first. */
 function sharingNames(ours: Standard, others: Standard): Standard {
@@ -75,7 +76,7 @@ describe('any standard', () => {
         expect('faults' in checked ? checked.faults : []).toEqual([]);
         // Numbers of line marks are given anew where two are the same.
         const left = offers(next, theirs).filter(({ kind }) => kind !== 'Line mark');
-        expect(left.flatMap(({ settings }) => settings.map(sayDifference))).toEqual([]);
+        expect(left.flatMap(({ settings }) => settings.map(formatDifference))).toEqual([]);
       }),
       RUNS,
     );

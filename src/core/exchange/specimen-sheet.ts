@@ -4,10 +4,10 @@ import { DrawingComposer, type Point, type Props, type SpaceComposer } from '../
 import { textWidth } from '../lettering/layout';
 import type { StandardLayer, StandardLinetype } from '../standard/definitions';
 import { dimensionValues, type StandardDimensionStyle } from '../standard/dimension-settings';
-import { type StandardFill, sayLines } from '../standard/fills';
+import { formatLines, type StandardFill } from '../standard/fills';
 import { SHEET_SIZES_MM, SHEETS, type StandardTextStyle } from '../standard/lettering';
-import { sayElements } from '../standard/line-words';
-import { areaOf, inOrder, type StandardParallelSet, sayParallels, widthOf } from '../standard/parallels';
+import { formatElements } from '../standard/line-words';
+import { areaOf, formatParallels, inOrder, type StandardParallelSet, widthOf } from '../standard/parallels';
 import type { Standard } from '../standard/standard';
 import { putDefinitions, putFill, putLineMarks } from './template';
 
@@ -184,7 +184,7 @@ function linetypeItem(linetype: StandardLinetype): Item {
       );
       label(space, x + 122, y - 4.9, 1.8, linetype.name, LABEL, COLUMN_MM - 122);
       label(space, x + 122, y - 8.4, 1.8, linetype.description, QUIET, COLUMN_MM - 122);
-      const elements = linetype.elementsMm.length > 0 ? sayElements(linetype) : 'unbroken';
+      const elements = linetype.elementsMm.length > 0 ? formatElements(linetype) : 'unbroken';
       label(space, x + 122, y - 11.9, 1.8, elements, QUIET, COLUMN_MM - 122);
     },
   };
@@ -290,7 +290,7 @@ function inRows(fills: readonly StandardFill[]): Item[] {
           space.rectangle({ layer: '0', colour: 7, widthMm: 0.25 }, [left, y - 28], 41.5, 26);
           label(space, left, y - 31.5, 1.8, fill.name, LABEL, 41.5);
           const scale = fill.basis === 'model' ? ' · 1:20' : '';
-          const lines = fill.lines.length > 0 ? `${sayLines(fill.lines.slice(0, 1))}${scale}` : fill.kind;
+          const lines = fill.lines.length > 0 ? `${formatLines(fill.lines.slice(0, 1))}${scale}` : fill.kind;
           label(space, left, y - 34.6, 1.8, lines, QUIET, 41.5);
         }
       },
@@ -333,7 +333,7 @@ function parallelItem(set: StandardParallelSet): Item {
         else if (cap === 'round') space.arc(edge, [at, centre], radius, from, from + 180);
       }
       label(space, x + 122, y - 6, 1.8, `${set.name} · 1:${scale}`, LABEL, COLUMN_MM - 122);
-      label(space, x + 122, y - 9.5, 1.8, sayParallels(set), QUIET, COLUMN_MM - 122);
+      label(space, x + 122, y - 9.5, 1.8, formatParallels(set), QUIET, COLUMN_MM - 122);
     },
   };
 }

@@ -3,7 +3,7 @@ import { audit } from '../audit/engine';
 import { faceOf } from '../dxf/fonts';
 import { readDrawing } from '../dxf/read/interpret';
 import { learnStandard } from '../learn/learn';
-import { differences, sayDifference } from '../standard/differences';
+import { differences, formatDifference } from '../standard/differences';
 import { dimensionValues, ownSettings } from '../standard/dimension-settings';
 import { blankStandard, checkStandard, type Standard } from '../standard/standard';
 import { STARTERS } from '../standard/starters';
@@ -58,7 +58,7 @@ describe('a template', () => {
         const found = audit(made, standard).findings.map(({ rule }) => rule);
         expect(found.filter((rule) => rule !== 'pens/not-held')).toEqual([]);
         if (version === '2010')
-          expect(differences(standard, learnStandard(made, standard.name)).map(sayDifference)).toEqual([]);
+          expect(differences(standard, learnStandard(made, standard.name)).map(formatDifference)).toEqual([]);
       }
     },
   );

@@ -1,7 +1,7 @@
 import { effective, type Source } from '../drawing/effective';
 import { extentsOf } from '../drawing/extents';
 import { hexOf, rgbOf } from '../dxf/colour';
-import { type Drawing, entityOf, handleOf, kindOf, layerNameOf, sayContainer } from '../dxf/drawing';
+import { type Drawing, entityOf, formatContainer, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import { isUnderstood, shapeOf } from '../dxf/read/decode';
 import { wordsOf } from '../dxf/read/decode-text';
@@ -203,7 +203,7 @@ function layoutOf(drawing: Drawing, sheet: Drawing['sheets'][number]): Inspected
         {
           handle: handleOf(drawing, row),
           mmPerUnit,
-          scale: drawing.unitMm === null || !(mmPerUnit > 0) ? null : sayScale(mmPerUnit / drawing.unitMm),
+          scale: drawing.unitMm === null || !(mmPerUnit > 0) ? null : formatScale(mmPerUnit / drawing.unitMm),
           widthMm: shape.width * mm,
           heightMm: shape.height * mm,
           on: shape.on,
@@ -215,7 +215,7 @@ function layoutOf(drawing: Drawing, sheet: Drawing['sheets'][number]): Inspected
 }
 
 /** "1:100", "2:1", "1:33.3333": never rounded to a scale that it is not. */
-export function sayScale(ratio: number): string {
+export function formatScale(ratio: number): string {
   const plain = (value: number): string => String(Number(value.toPrecision(7)));
   return ratio >= 1 ? `${plain(ratio)}:1` : `1:${plain(1 / ratio)}`;
 }
@@ -238,7 +238,7 @@ export function inspectObject(drawing: Drawing, row: number): InspectedObject {
     kind,
     entity: entityOf(drawing, row),
     layer: look.layer,
-    in: sayContainer(drawing.containers[drawing.objects.container[row]]),
+    in: formatContainer(drawing.containers[drawing.objects.container[row]]),
     box: isEmpty(box) ? null : [box.minX, box.minY, box.maxX, box.maxY],
     colour: {
       number: 'number' in look.colour ? look.colour.number : null,

@@ -26,7 +26,7 @@ import { type AxisEllipse, includeEllipse } from '../geometry/ellipse';
 import { composeSpace, IDENTITY_SPACE, moved, planOf, type Space } from '../geometry/space';
 import { applyX, applyY, compose, scaleOf, type Transform, translation } from '../geometry/transform';
 import { layOut } from '../lettering/layout';
-import { Growing } from './growing';
+import { GrowingArray } from './growing-array';
 import { patternOf } from './patterns';
 import {
   type FillItem,
@@ -79,9 +79,9 @@ class PictureBuilder implements OutlineSink {
     top: number;
   }[] = [];
   private readonly notDrawn: Record<string, number> = {};
-  private readonly items = new Growing(new Int32Array(6 * 256));
-  private readonly boxes = new Growing(new Float32Array(4 * 256));
-  private readonly ops = new Growing(new Float64Array(4096));
+  private readonly items = new GrowingArray(new Int32Array(6 * 256));
+  private readonly boxes = new GrowingArray(new Float32Array(4 * 256));
+  private readonly ops = new GrowingArray(new Float64Array(4096));
   private readonly bounds = emptyBox();
   private readonly open = new Set<number>();
   private readonly layerByText = new Map<string, number>();

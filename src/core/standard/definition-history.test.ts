@@ -1,6 +1,6 @@
 import { demoStandard } from '../../../demo/standard';
 import { definitionHistory, type EditionOfHistory } from './definition-history';
-import { sayDifference } from './differences';
+import { formatDifference } from './differences';
 import type { Standard } from './standard';
 
 const edition = (label: string, change: (standard: Standard) => void): EditionOfHistory => {
@@ -21,7 +21,10 @@ describe('the history of a definition', () => {
     }),
   ];
   const told = (kind: string, name: string): (readonly [string, string[]])[] =>
-    definitionHistory(editions, kind, name).map(({ label, changes }) => [label, changes.map(sayDifference)]);
+    definitionHistory(editions, kind, name).map(({ label, changes }) => [
+      label,
+      changes.map(formatDifference),
+    ]);
 
   it('names the editions that changed it, the newest first', () => {
     expect(told('Layer', 'a-wall')).toEqual([

@@ -1,12 +1,13 @@
 import { demoStandard } from '../../../demo/standard';
-import { compareTwo, differences, sayDifference } from './differences';
+import { compareTwo, differences, formatDifference } from './differences';
 import { differingSettings, dimensionValues, PLAIN_DIMENSION } from './dimension-settings';
 import { NAMING_FORMS } from './naming-forms';
 import { PLAIN_RULE } from './rule-settings';
 import { blankStandard, type Standard } from './standard';
 
 const copy = (): Standard => structuredClone(demoStandard);
-const said = (before: Standard, after: Standard): string[] => differences(before, after).map(sayDifference);
+const said = (before: Standard, after: Standard): string[] =>
+  differences(before, after).map(formatDifference);
 
 /** Of two values that are words there is no third. */
 const PAIRS: Readonly<Record<string, string>> = { model: 'paper', paper: 'model', centred: 'sitting' };

@@ -1,21 +1,21 @@
-import { sayColour } from '../dxf/colour';
+import { formatColour } from '../dxf/colour';
 import { foldName } from '../dxf/interner';
 import type { StandardLayer, StandardLinetype } from './definitions';
 import {
   type DimensionValues,
   dimensionValues,
+  formatName,
+  formatSetting,
   SETTING_NAMES,
   type StandardDimensionStyle,
-  sayName,
-  saySetting,
 } from './dimension-settings';
-import { type StandardFill, sayLines } from './fills';
+import { formatLines, type StandardFill } from './fills';
 import { SHEETS, type StandardTextStyle } from './lettering';
 import type { LineMark, PlacedSymbol } from './line-marks';
-import { sayElements } from './line-words';
+import { formatElements } from './line-words';
 import type { LineMeaning } from './meanings';
 import { NAMED_THINGS, type NamedThing, type NamingField } from './naming';
-import { inOrder, type StandardParallelSet, sayParallels } from './parallels';
+import { formatParallels, inOrder, type StandardParallelSet } from './parallels';
 import { PLAIN_RULE, type RuleSetting } from './rule-settings';
 import type { Standard } from './standard';
 
@@ -34,7 +34,7 @@ export interface Difference {
 }
 
 /** A setting in words; the same words mean the same value. */
-type Settings<T> = readonly (readonly [setting: string, say: (definition: T) => string])[];
+type Settings<T> = readonly (readonly [setting: string, format: (definition: T) => string])[];
 
 const mm = (value: number | null): string => (value === null ? 'default' : `${value} mm`);
 const yes = (value: boolean): string => (value ? 'yes' : 'no');
@@ -46,7 +46,7 @@ const LAYER: Settings<StandardLayer> = [
   ['name', ({ name }) => name],
   ['what belongs on it', ({ purpose }) => words(purpose)],
   ['kinds of object', ({ kinds }) => (kinds.length > 0 ? kinds.join(', ') : 'any')],
-  ['colour', ({ colour }) => sayColour(colour)],
+  ['colour', ({ colour }) => formatColour(colour)],
   ['linetype', ({ linetype }) => linetype],
   ['width', ({ widthMm }) => mm(widthMm)],
   ['prints', ({ prints }) => yes(prints)],
@@ -62,12 +62,12 @@ const LAYER: Settings<StandardLayer> = [
 const LINETYPE: Settings<StandardLinetype> = [
   ['name', ({ name }) => name],
   ['what it means', ({ description }) => words(description)],
-  ['elements', (linetype) => (linetype.elementsMm.length > 0 ? sayElements(linetype) : 'unbroken')],
+  ['elements', (linetype) => (linetype.elementsMm.length > 0 ? formatElements(linetype) : 'unbroken')],
   ['height of the words', (linetype) => list(linetype.words.map((word) => mm(word.heightMm)))],
   ['style of the words', (linetype) => list(linetype.words.map(({ style }) => style || 'plain'))],
   ['words off the line by', (linetype) => list(linetype.words.map((word) => mm(word.offsetMm)))],
   ['words stay level', (linetype) => list(linetype.words.map((word) => yes(word.upright)))],
-  ['symbols', (linetype) => list(linetype.symbols.map(saySymbol))],
+  ['symbols', (linetype) => list(linetype.symbols.map(formatSymbol))],
   ['sized', ({ basis }) => (basis === 'paper' ? 'on paper' : 'in the model')],
   ['stops short of its ends by', ({ ends }) => mm(ends.insetMm)],
   ['only whole repeats', ({ ends }) => yes(ends.whole)],
@@ -76,7 +76,7 @@ const LINETYPE: Settings<StandardLinetype> = [
 ];
 
 /** "ring in gap 2, at 1.5 times its size, sitting on the line". */
-function saySymbol({ symbol, element, scale, place, upright }: PlacedSymbol): string {
+function formatSymbol({ symbol, element, scale, place, upright }: PlacedSymbol): string {
   const more = [
     scale === 1 ? '' : `at ${scale} times its size`,
     place === 'sitting' ? 'sitting on the line' : '',
@@ -104,7 +104,7 @@ const FILL: Settings<StandardFill> = [
   ['name', ({ name }) => name],
   ['material', ({ material }) => words(material)],
   ['kind', ({ kind }) => kind],
-  ['lines', (fill) => (fill.lines.length > 0 ? sayLines(fill.lines) : 'none')],
+  ['lines', (fill) => (fill.lines.length > 0 ? formatLines(fill.lines) : 'none')],
   ['begin at', ({ lines }) => list(lines.map(({ originMm }) => originMm.join(' ')))],
   ['sized', ({ basis }) => (basis === 'paper' ? 'on paper' : 'in the model')],
   ['angle', ({ angle }) => angle],
@@ -124,7 +124,7 @@ const colourOf = (number: number | null): string => (number === null ? 'of the l
 const PARALLEL_SET: Settings<StandardParallelSet> = [
   ['name', ({ name }) => name],
   ['use', ({ use }) => words(use)],
-  ['lines', (set) => sayParallels(inOrder(set))],
+  ['lines', (set) => formatParallels(inOrder(set))],
   ['start', ({ startCap }) => startCap],
   ['end', ({ endCap }) => endCap],
   ['fill', ({ fillColour }) => (fillColour === null ? 'none' : `colour ${fillColour}`)],
@@ -233,7 +233,7 @@ export function differences(before: Standard, after: Standard): Difference[] {
 }
 
 /** "Layer A-WALL: width 0.35 mm → 0.5 mm", "Layer A-ROOF is new". */
-export function sayDifference({ kind, name, setting, before, after }: Difference): string {
+export function formatDifference({ kind, name, setting, before, after }: Difference): string {
   const what = name === '' ? kind : `${kind} ${name}`;
   if (before === null) return setting === '' ? `${what} is new` : `${what}: ${setting} is new, ${after}`;
   if (after === null)
@@ -242,9 +242,9 @@ export function sayDifference({ kind, name, setting, before, after }: Difference
 }
 
 function settings<T>(kind: string, name: string, of: Settings<T>, before: T, after: T): Difference[] {
-  return of.flatMap(([setting, say]) => {
-    const was = say(before);
-    const is = say(after);
+  return of.flatMap(([setting, format]) => {
+    const was = format(before);
+    const is = format(after);
     return was === is ? [] : [{ kind, name, setting, before: was, after: is }];
   });
 }
@@ -273,7 +273,7 @@ function named<T extends { readonly name: string }>(
   const sum = (one: T): string =>
     of
       .slice(1)
-      .map(([setting, say]) => [setting, say(one)] as const)
+      .map(([setting, format]) => [setting, format(one)] as const)
       .filter(([setting, words]) => words !== 'none' && words !== 'any' && !PLAIN.has(`${setting}: ${words}`))
       .map(([setting, words]) => (words.startsWith(setting) ? words : `${setting}: ${words}`))
       .join('; ');
@@ -292,7 +292,7 @@ const DIMENSION: Settings<WholeStyle> = [
   ['builds on', ({ base }) => base ?? 'none'],
   ...SETTING_NAMES.map(
     (setting) =>
-      [sayName(setting), ({ values }: WholeStyle) => saySetting(setting, values[setting])] as const,
+      [formatName(setting), ({ values }: WholeStyle) => formatSetting(setting, values[setting])] as const,
   ),
   ['clause', ({ clause }) => words(clause)],
   ['notes', ({ notes }) => words(notes)],
@@ -344,20 +344,20 @@ function dimensions(before: Standard, after: Standard): Difference[] {
     one.setting === ''
       ? {
           ...one,
-          before: one.before && sayStyle(before, one.name),
-          after: one.after && sayStyle(after, one.name),
+          before: one.before && formatStyle(before, one.name),
+          after: one.after && formatStyle(after, one.name),
         }
       : one,
   );
 }
 
-function sayStyle({ dimensions: styles }: Standard, name: string): string {
+function formatStyle({ dimensions: styles }: Standard, name: string): string {
   const style = styles.find((one) => one.name === name);
   if (!style) return '';
   const own = SETTING_NAMES.filter((setting) => style.settings[setting] !== undefined);
   return [
     style.base === null ? '' : `builds on ${style.base}`,
-    ...own.map((setting) => `${sayName(setting)} ${saySetting(setting, style.settings[setting]!)}`),
+    ...own.map((setting) => `${formatName(setting)} ${formatSetting(setting, style.settings[setting]!)}`),
   ]
     .filter((part) => part !== '')
     .join('; ');

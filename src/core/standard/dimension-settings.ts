@@ -346,7 +346,7 @@ export function familyFaults(
 const plain = (value: number): string => String(Number(value.toPrecision(12)));
 
 /** A value in words: "2.5 mm", "yes", "as the dimension". */
-export function saySetting(name: DimensionSetting, value: DimensionValues[DimensionSetting]): string {
+export function formatSetting(name: DimensionSetting, value: DimensionValues[DimensionSetting]): string {
   const spec: DimensionSpec = DIMENSION_SETTINGS[name];
   if (spec.is === 'yes') return value ? 'yes' : 'no';
   if (value === null) return 'as the dimension';
@@ -360,7 +360,7 @@ export function saySetting(name: DimensionSetting, value: DimensionValues[Dimens
 }
 
 /** "Text: Height" with its first letter small after the colon: how a setting is named outside its group. */
-export const sayName = (name: DimensionSetting): string => {
+export const formatName = (name: DimensionSetting): string => {
   const { group, label } = DIMENSION_SETTINGS[name];
   return `${group.toLowerCase()}: ${label.charAt(0).toLowerCase()}${label.slice(1)}`;
 };

@@ -126,7 +126,7 @@ export function linesOf(families: readonly LineFamily[], scale = 1): FillLine[] 
 }
 
 /** "45° every 3 mm; −45° every 3 mm": a pattern in words. */
-export const sayLines = (lines: readonly FillLine[]): string =>
+export const formatLines = (lines: readonly FillLine[]): string =>
   lines
     .map(
       ({ angleDeg, spacingMm, shiftMm, dashesMm }) =>

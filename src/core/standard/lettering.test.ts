@@ -1,5 +1,6 @@
 import {
   blankLettering,
+  formatStroke,
   HEIGHT_SERIES_MM,
   letteringSchema,
   modelHeight,
@@ -7,7 +8,6 @@ import {
   penFor,
   SHEET_SIZES_MM,
   STROKE_SHARES,
-  sayStroke,
   tooSmallOn,
 } from './lettering';
 import { REDUCTIONS, reductions } from './scales';
@@ -27,8 +27,8 @@ describe('lettering', () => {
     expect(7 * STROKE_SHARES.A).toBeCloseTo(0.5);
     expect(penFor(2.5, [0.13, 0.18, 0.25, 0.35, 0.5, 0.7])).toBe(0.25);
     expect(penFor(5, [0.13, 0.18, 0.25, 0.35, 0.5, 0.7], 'A')).toBe(0.35);
-    expect(sayStroke(0.25, 2.5)).toBe('h/10');
-    expect(sayStroke(0.35, 2.5)).toBe('h/7.14');
+    expect(formatStroke(0.25, 2.5)).toBe('h/10');
+    expect(formatStroke(0.35, 2.5)).toBe('h/7.14');
   });
 
   it('brings paper to model and back', () => {

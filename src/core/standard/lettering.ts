@@ -115,7 +115,7 @@ export const tooSmallOn = (lettering: Lettering, heightMm: number): (typeof SHEE
   SHEETS.filter((sheet) => heightMm < lettering.smallestMm[sheet]);
 
 /** "h/10", "h/7.1": stroke of a pen as a share of a height, as the trade says it. */
-export const sayStroke = (penMm: number, heightMm: number): string =>
+export const formatStroke = (penMm: number, heightMm: number): string =>
   `h/${Number((heightMm / penMm).toPrecision(3))}`;
 
 /** Pen that gives lettering the stroke of type B (h/10) from a series, the nearest to it. */

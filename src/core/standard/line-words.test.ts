@@ -10,9 +10,9 @@ import { letteringSchema } from './lettering';
 import {
   clearanceMm,
   familyName,
+  formatElements,
+  formatTooWide,
   parseElements,
-  sayElements,
-  sayTooWide,
   withWords,
   wordWidthMm,
 } from './line-words';
@@ -70,9 +70,9 @@ describe('words on a line', () => {
   });
 
   it('that are too wide by a hair are said with the digits that show it', () => {
-    expect(sayTooWide('FUEL', 3.216, 2)).toBe('“FUEL” is 3.22 mm wide, its gap is 2 mm');
-    expect(sayTooWide('FUEL', 3.2161, 3.216)).toBe('“FUEL” is 3.22 mm wide, its gap is 3.216 mm');
-    expect(sayTooWide('FUEL', 3.22004, 3.22)).toBe('“FUEL” is 3.22004 mm wide, its gap is 3.22 mm');
+    expect(formatTooWide('FUEL', 3.216, 2)).toBe('“FUEL” is 3.22 mm wide, its gap is 2 mm');
+    expect(formatTooWide('FUEL', 3.2161, 3.216)).toBe('“FUEL” is 3.22 mm wide, its gap is 3.216 mm');
+    expect(formatTooWide('FUEL', 3.22004, 3.22)).toBe('“FUEL” is 3.22004 mm wide, its gap is 3.22 mm');
   });
 
   it('beside the line need no room in it, and leave it unbroken at a dot', () => {
@@ -213,7 +213,7 @@ describe('elements in words', () => {
         const words = elements.flatMap((one, i) =>
           one.kind !== 'dash' && one.word !== null ? [{ element: i, text: one.word }] : [],
         );
-        expect(parseElements(sayElements({ elementsMm, words }))).toEqual({
+        expect(parseElements(formatElements({ elementsMm, words }))).toEqual({
           elementsMm,
           words,
         });

@@ -128,11 +128,11 @@ export function wordFault(linetype: Dashes, word: LineWord, look: WordLook | nul
     return gap === undefined || gap > 0 ? `“${word.text}” needs a gap or a dot to stand at` : null;
   if (gap === undefined || gap >= 0) return `“${word.text}” needs a gap to stand in`;
   if (!look || clearanceMm(linetype, word, look) >= 0) return null;
-  return sayTooWide(word.text, wordWidthMm(word.text, word.heightMm, look), -gap);
+  return formatTooWide(word.text, wordWidthMm(word.text, word.heightMm, look), -gap);
 }
 
 /** "“FUEL” is 3.22 mm wide, its gap is 2 mm": with as many digits as it takes to see that it is wider. */
-export function sayTooWide(what: string, widthMm: number, gapMm: number): string {
+export function formatTooWide(what: string, widthMm: number, gapMm: number): string {
   let digits = 2;
   while (digits < 9 && Number(widthMm.toFixed(digits)) <= gapMm) digits++;
   return `“${what}” is ${Number(widthMm.toFixed(digits))} mm wide, its gap is ${gapMm} mm`;
@@ -178,7 +178,7 @@ export function familyName(linetype: WordedLine, text: string): string {
 }
 
 /** "dash 12, gap 4 “W”, dot, gap 0.75": a word stands in its gap, or at a dot beside the line. */
-export const sayElements = ({
+export const formatElements = ({
   elementsMm,
   words,
 }: {
@@ -199,7 +199,7 @@ export interface Elements {
   readonly words: readonly { readonly element: number; readonly text: string }[];
 }
 
-/** Elements from the words that `sayElements` gives; straight quotes do as well. Null where they cannot be read. */
+/** Elements from the words that `formatElements` gives; straight quotes do as well. Null where they cannot be read. */
 export function parseElements(text: string): Elements | null {
   // A word may hold commas, and between typographic quotes also the mark for inches.
   const parts = text.match(/(?:“[^“”]*”|"[^"]*"|[^,;“”"])+|[“”"]/g) ?? [];

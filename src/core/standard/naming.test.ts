@@ -4,7 +4,7 @@ import { buildName, editDistance, fits, namingSchema, nearestNames, takeApart } 
 import { NAMING_FORMS } from './naming-forms';
 
 const [fixed, discipline, role] = NAMING_FORMS;
-const say = (scheme: (typeof NAMING_FORMS)[number], name: string): string[] =>
+const format = (scheme: (typeof NAMING_FORMS)[number], name: string): string[] =>
   takeApart(scheme, name).parts.map(
     (part) => `${part.field < 0 ? '?' : scheme.fields[part.field].name}=${part.text}`,
   );
@@ -16,9 +16,9 @@ describe('the published forms', () => {
 
   it('form 1: agent 2, element 6, presentation 2, then status, sector, phase, projection, scale, work package', () => {
     // source: ISO 13567-2, from memory: agent 2 · element 6 · presentation 2 characters, unused positions “-”
-    expect(say(fixed, 'A-B374--E-')).toEqual(['Agent=A-', 'Element=B374--', 'Presentation=E-']);
+    expect(format(fixed, 'A-B374--E-')).toEqual(['Agent=A-', 'Element=B374--', 'Presentation=E-']);
     expect(fits(fixed, 'A-B374--E-')).toBe(true);
-    expect(say(fixed, 'A-B374--E-N01--')).toEqual([
+    expect(format(fixed, 'A-B374--E-N01--')).toEqual([
       'Agent=A-',
       'Element=B374--',
       'Presentation=E-',
@@ -36,7 +36,7 @@ describe('the published forms', () => {
 
   it('form 2: discipline, major group, minor groups, status', () => {
     // source: US National CAD Standard, layer guidelines, from memory: A-WALL-FULL-N
-    expect(say(discipline, 'A-WALL-FULL-N')).toEqual([
+    expect(format(discipline, 'A-WALL-FULL-N')).toEqual([
       'Discipline=A',
       'Major group=WALL',
       'Minor group=FULL',
@@ -62,7 +62,7 @@ describe('the published forms', () => {
 
   it('form 3: role, classification, presentation, description', () => {
     // source: BS 1192:2007, from memory: role - classification - presentation _ description
-    expect(say(role, 'A-G251-M_External walls')).toEqual([
+    expect(format(role, 'A-G251-M_External walls')).toEqual([
       'Role=A',
       'Classification=G251',
       'Presentation=M',

@@ -181,7 +181,7 @@ function judge(field: NamingField, text: string): { meaning: string; fault: stri
   const own = field.filler ? text.replace(new RegExp(`${FILLER}+$`), '') : text;
   if (text.length < field.minLength || text.length > field.maxLength)
     return wrong(
-      `${field.name} “${text}” has ${sayLength(text.length)}, ${field.minLength === field.maxLength ? `${field.minLength} ${field.minLength === 1 ? 'is' : 'are'} needed` : `${field.minLength} to ${field.maxLength} are needed`}`,
+      `${field.name} “${text}” has ${formatLength(text.length)}, ${field.minLength === field.maxLength ? `${field.minLength} ${field.minLength === 1 ? 'is' : 'are'} needed` : `${field.minLength} to ${field.maxLength} are needed`}`,
     );
   // A field of nothing but fillers is not used.
   if (field.filler && own === '') return { meaning: 'not used', fault: null };
@@ -195,7 +195,7 @@ function judge(field: NamingField, text: string): { meaning: string; fault: stri
     : wrong(`${field.name} “${code}” is not in the list`);
 }
 
-const sayLength = (count: number): string => (count === 1 ? '1 character' : `${count} characters`);
+const formatLength = (count: number): string => (count === 1 ? '1 character' : `${count} characters`);
 
 function costOf(scheme: NamingScheme, part: NamePart): number {
   if (part.fault === null) return 0;

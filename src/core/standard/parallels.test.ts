@@ -1,4 +1,4 @@
-import { areaOf, inOrder, parallelSetSchema, sayParallels, widthOf } from './parallels';
+import { areaOf, formatParallels, inOrder, parallelSetSchema, widthOf } from './parallels';
 
 const wall = parallelSetSchema.parse({
   name: 'Wall',
@@ -9,7 +9,7 @@ describe('a set of parallel lines', () => {
   it('is as wide as its outermost lines lie apart, and says its lines', () => {
     expect(widthOf(wall)).toBe(150);
     expect(inOrder(wall).lines.map(({ offsetMm }) => offsetMm)).toEqual([100, 0, -50]);
-    expect(sayParallels(inOrder(wall))).toBe('100 mm (colour 3), 0 mm (Axis), -50 mm');
+    expect(formatParallels(inOrder(wall))).toBe('100 mm (colour 3), 0 mm (Axis), -50 mm');
   });
 
   it('needs two lines, at two places', () => {

@@ -90,7 +90,7 @@ export const inOrder = (set: StandardParallelSet): StandardParallelSet => ({
 });
 
 /** "150, 50 (Hidden), −150": a set in words. */
-export const sayParallels = ({ lines }: Pick<StandardParallelSet, 'lines'>): string =>
+export const formatParallels = ({ lines }: Pick<StandardParallelSet, 'lines'>): string =>
   lines
     .map(({ offsetMm, colour: own, linetype }) => {
       const more = [linetype, own === null ? '' : `colour ${own}`].filter((word) => word !== '');

@@ -1,13 +1,13 @@
 import { z } from 'zod';
 
 /** Weights of findings, the gravest first. */
-export const GRAVITIES = ['must', 'should', 'note'] as const;
-export type Gravity = (typeof GRAVITIES)[number];
+export const WEIGHTS = ['must', 'should', 'note'] as const;
+export type Weight = (typeof WEIGHTS)[number];
 
 /** What an office changes in a rule; a rule that is not named is as it comes. */
 export const ruleSettingSchema = z.strictObject({
   on: z.boolean().default(true),
-  gravity: z.enum(GRAVITIES).nullable().default(null).meta({ description: 'null: as the rule comes.' }),
+  gravity: z.enum(WEIGHTS).nullable().default(null).meta({ description: 'null: as the rule comes.' }),
   exceptLayers: z
     .array(z.string().trim().min(1).max(255))
     .max(1000)

@@ -4,7 +4,7 @@ import { familyFaults, type StandardDimensionStyle } from './dimension-settings'
 import type { StandardFill } from './fills';
 import type { Lettering } from './lettering';
 import { type LineMark, symbolBox } from './line-marks';
-import { sayTooWide, wordFault, wordLook } from './line-words';
+import { formatTooWide, wordFault, wordLook } from './line-words';
 import type { LineMeaning } from './meanings';
 import type { StandardParallelSet } from './parallels';
 
@@ -89,7 +89,7 @@ export function checkParts(
       else if (gap < 0 && symbolBox(symbol, placed.scale).width > -gap + 1e-9)
         complain(
           ['linetypes', i, 'symbols', j],
-          sayTooWide(placed.symbol, symbolBox(symbol, placed.scale).width, -gap),
+          formatTooWide(placed.symbol, symbolBox(symbol, placed.scale).width, -gap),
         );
     }
   }

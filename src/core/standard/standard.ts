@@ -27,7 +27,7 @@ const workingSchema = z
   })
   .prefault({});
 
-export { GRAVITIES, type Gravity } from './rule-settings';
+export { WEIGHTS, type Weight } from './rule-settings';
 
 export const FORMAT = 'zinc-warden-standard';
 export const FORMAT_VERSION = 1;
@@ -109,7 +109,7 @@ export function checkStandard(data: unknown): { standard: Standard } | { faults:
   return {
     faults: parsed.error.issues.map((issue) => {
       const path = issue.path.map((part) => (typeof part === 'symbol' ? String(part) : part));
-      return { where: sayPath(path, data), path, message: issue.message };
+      return { where: formatPath(path, data), path, message: issue.message };
     }),
   };
 }
@@ -137,7 +137,7 @@ export function parseStandard(text: string): Result<Standard> {
   );
 }
 
-function sayPath(path: readonly (string | number)[], data: unknown): string {
+function formatPath(path: readonly (string | number)[], data: unknown): string {
   let at: unknown = data;
   const words: string[] = [];
   for (const part of path) {

@@ -4,8 +4,8 @@ import { useEffect, useState } from 'react';
 import type { ListedFinding } from '@/core/audit/finding';
 import { Button } from '../kit/Button';
 import { Dialog, DialogFoot } from '../kit/Dialog';
-import { count } from '../kit/say';
-import { type Proposals, sayLikeness } from './types';
+import { count } from '../kit/format';
+import { formatLikeness, type Proposals } from './types';
 
 interface Props {
   readonly open: boolean;
@@ -74,7 +74,7 @@ export function AcceptLikely({ open, onOpenChange, findings, proposals, onAccept
                   </td>
                   <td className="border-t border-hairline py-1 align-top text-ink-2">
                     {best.reasons.join('; ')}{' '}
-                    <span className="text-ink-3">({sayLikeness(best.likeness)})</span>
+                    <span className="text-ink-3">({formatLikeness(best.likeness)})</span>
                   </td>
                 </tr>
               );

@@ -11,9 +11,9 @@ import type { StandardLayer } from '@/core/standard/definitions';
 import type { DrawingView } from '../drawings/types';
 import { Button, buttonClass } from '../kit/Button';
 import { call } from '../kit/call';
-import { count } from '../kit/say';
+import { count } from '../kit/format';
 import { isTyping } from '../kit/typing';
-import { VerdictPlate, Weight } from '../kit/Weight';
+import { VerdictPlate, WeightTag } from '../kit/WeightTag';
 import { SheetDesk, type SheetMarks } from '../sheet/SheetDesk';
 import { AcceptLikely } from './AcceptLikely';
 import { BeforeNow } from './BeforeNow';
@@ -275,9 +275,9 @@ export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: 
         {drawing.current && (
           <div className="flex items-center gap-3 border-l border-hairline pl-4">
             <VerdictPlate verdict={drawing.verdict} />
-            <Weight gravity="must" count={counts.must} />
-            <Weight gravity="should" count={counts.should} />
-            <Weight gravity="note" count={counts.note} />
+            <WeightTag weight="must" count={counts.must} />
+            <WeightTag weight="should" count={counts.should} />
+            <WeightTag weight="note" count={counts.note} />
           </div>
         )}
         <div className="ml-auto flex items-center gap-2">

@@ -1,17 +1,17 @@
-import { countByGravity, type ListedFinding } from '@/core/audit/finding';
-import { GRAVITIES } from '@/core/standard/standard';
+import { countByWeight, type ListedFinding } from '@/core/audit/finding';
+import { WEIGHTS } from '@/core/standard/standard';
 import type { DrawingView } from '../drawings/types';
+import { count } from '../kit/format';
 import { cell, cellHead } from '../kit/Page';
-import { count } from '../kit/say';
-import { VerdictPlate, Weight, WeightShape } from '../kit/Weight';
+import { VerdictPlate, WeightShape, WeightTag } from '../kit/WeightTag';
 import type { RuleWords } from './types';
 
 /** The audit of the drawing as it came, against the audit of what it is now. */
 export function BeforeNow({ drawing, rules }: { drawing: DrawingView; rules: readonly RuleWords[] }) {
   const before = drawing.first?.findings ?? [];
   const now = drawing.current?.findings ?? [];
-  const countsBefore = countByGravity(before);
-  const countsNow = countByGravity(now);
+  const countsBefore = countByWeight(before);
+  const countsNow = countByWeight(now);
   const left = now.filter((finding) => finding.correction !== 'automatic');
   return (
     <div className="min-h-0 flex-1 overflow-auto p-3 text-[13px]">
@@ -33,13 +33,13 @@ export function BeforeNow({ drawing, rules }: { drawing: DrawingView; rules: rea
               <VerdictPlate verdict={drawing.current?.verdict ?? null} />
             </td>
           </tr>
-          {GRAVITIES.map((gravity) => (
-            <tr key={gravity}>
+          {WEIGHTS.map((weight) => (
+            <tr key={weight}>
               <td className={cell}>
-                <Weight gravity={gravity} />
+                <WeightTag weight={weight} />
               </td>
-              <td className={`${cell} figures text-right`}>{countsBefore[gravity]}</td>
-              <td className={`${cell} figures text-right font-medium`}>{countsNow[gravity]}</td>
+              <td className={`${cell} figures text-right`}>{countsBefore[weight]}</td>
+              <td className={`${cell} figures text-right font-medium`}>{countsNow[weight]}</td>
             </tr>
           ))}
           {rules.map((rule) => {
@@ -67,7 +67,7 @@ export function BeforeNow({ drawing, rules }: { drawing: DrawingView; rules: rea
             {left.map((finding: ListedFinding) => (
               <li key={finding.key} className="flex gap-2 border-b border-hairline py-1">
                 <span className="pt-1">
-                  <WeightShape gravity={finding.gravity} />
+                  <WeightShape weight={finding.weight} />
                 </span>
                 {finding.message}
               </li>

@@ -5,9 +5,9 @@ import { useEffect, useRef, useState } from 'react';
 import type { Change } from '@/core/audit/rule';
 import { buttonClass } from '../kit/Button';
 import { call } from '../kit/call';
+import { count, formatTime } from '../kit/format';
 import { Nothing } from '../kit/Page';
 import { Scroller } from '../kit/Scroller';
-import { count, sayTime } from '../kit/say';
 
 interface Props {
   readonly drawingId: number;
@@ -58,7 +58,7 @@ export function ChangeList({ drawingId, sha, revisions }: Props) {
         <ol className="max-h-24 min-w-0 flex-1 overflow-auto">
           {revisions.map((revision) => (
             <li key={revision.number} className="flex gap-2">
-              <span className="figures shrink-0 text-ink-3">{sayTime(revision.madeAt)}</span>
+              <span className="figures shrink-0 text-ink-3">{formatTime(revision.madeAt)}</span>
               <span className="truncate">{revision.note}</span>
               <span className="figures ml-auto shrink-0 text-ink-2">
                 {count(revision.changeCount, 'change')}

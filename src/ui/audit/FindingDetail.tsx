@@ -3,11 +3,11 @@
 import { useEffect, useId, useState } from 'react';
 import type { ListedFinding, StrokeLook } from '@/core/audit/finding';
 import { Button } from '../kit/Button';
+import { count } from '../kit/format';
 import { Stroke } from '../kit/Stroke';
-import { count } from '../kit/say';
 import { isTyping } from '../kit/typing';
 import type { LedgerProps } from './FindingLedger';
-import { sayLikeness } from './types';
+import { formatLikeness } from './types';
 
 type Props = LedgerProps & { readonly finding: ListedFinding };
 
@@ -145,7 +145,7 @@ function Decision({ finding, layers, proposals, busy, onMap, onRemove, onAdopt }
               {option.to}
             </span>
             <span className="min-w-0 flex-1 text-ink-2">{option.reasons.join('; ')}</span>
-            <span className="shrink-0 text-[12px] text-ink-3">{sayLikeness(option.likeness)}</span>
+            <span className="shrink-0 text-[12px] text-ink-3">{formatLikeness(option.likeness)}</span>
           </label>
         ))}
         <label className="flex h-9 items-center gap-2 px-2">

@@ -4,11 +4,11 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { ListedFinding } from '@/core/audit/finding';
 import type { StandardLayer } from '@/core/standard/definitions';
-import { GRAVITIES, type Gravity } from '@/core/standard/standard';
+import { WEIGHTS, type Weight } from '@/core/standard/standard';
+import { count } from '../kit/format';
 import { Nothing } from '../kit/Page';
 import { Scroller } from '../kit/Scroller';
-import { count } from '../kit/say';
-import { Weight, WeightShape } from '../kit/Weight';
+import { WeightShape, WeightTag } from '../kit/WeightTag';
 import { FindingDetail } from './FindingDetail';
 import { likelyTarget, type Proposals, type RuleWords } from './types';
 
@@ -38,7 +38,7 @@ type Line =
 export function FindingLedger(props: LedgerProps) {
   const { findings, first, rules, chosen, onChoose, busy, onCorrect, proposals } = props;
   const [wanted, setWanted] = useState('');
-  const [weights, setWeights] = useState<ReadonlySet<Gravity>>(new Set(GRAVITIES));
+  const [weights, setWeights] = useState<ReadonlySet<Weight>>(new Set(WEIGHTS));
   const scroller = useRef<HTMLElement>(null);
   const search = useRef<HTMLInputElement>(null);
 
@@ -46,7 +46,7 @@ export function FindingLedger(props: LedgerProps) {
     const key = wanted.trim().toLowerCase();
     const shown = findings.filter(
       (finding) =>
-        weights.has(finding.gravity) &&
+        weights.has(finding.weight) &&
         (key === '' ||
           `${finding.message} ${finding.expected} ${finding.found} ${finding.objectCount < 50 ? finding.handles.join(' ') : ''}`
             .toLowerCase()
@@ -54,9 +54,9 @@ export function FindingLedger(props: LedgerProps) {
     );
     const groups = new Map<string, ListedFinding[]>();
     for (const finding of shown) {
-      const group = groups.get(`${finding.gravity}|${finding.rule}`);
+      const group = groups.get(`${finding.weight}|${finding.rule}`);
       if (group) group.push(finding);
-      else groups.set(`${finding.gravity}|${finding.rule}`, [finding]);
+      else groups.set(`${finding.weight}|${finding.rule}`, [finding]);
     }
     return [...groups.values()].flatMap((group): Line[] => [
       { type: 'rule', rule: group[0].rule, findings: group },
@@ -70,7 +70,7 @@ export function FindingLedger(props: LedgerProps) {
     estimateSize: (i) => (lines[i].type === 'rule' ? 32 : 34),
     getItemKey: (i) => {
       const line = lines[i];
-      return line.type === 'rule' ? `rule ${line.findings[0].gravity} ${line.rule}` : line.finding.key;
+      return line.type === 'rule' ? `rule ${line.findings[0].weight} ${line.rule}` : line.finding.key;
     },
     overscan: 12,
   });
@@ -103,28 +103,28 @@ export function FindingLedger(props: LedgerProps) {
     );
 
   const titleOf = (id: string): string => rules.find((rule) => rule.id === id)?.title ?? id;
-  const toggle = (gravity: Gravity): void =>
+  const toggle = (weight: Weight): void =>
     setWeights((now) => {
       const next = new Set(now);
-      if (next.has(gravity)) next.delete(gravity);
-      else next.add(gravity);
+      if (next.has(weight)) next.delete(weight);
+      else next.add(weight);
       return next;
     });
 
   return (
     <>
       <div className="flex items-center gap-1 border-b border-hairline px-3 py-1.5">
-        {GRAVITIES.map((gravity) => (
+        {WEIGHTS.map((weight) => (
           <button
-            key={gravity}
+            key={weight}
             type="button"
-            aria-pressed={weights.has(gravity)}
-            onClick={() => toggle(gravity)}
-            className={`h-7 rounded-sm border px-2 ${weights.has(gravity) ? 'border-hairline bg-white' : 'border-transparent line-through opacity-60'}`}
+            aria-pressed={weights.has(weight)}
+            onClick={() => toggle(weight)}
+            className={`h-7 rounded-sm border px-2 ${weights.has(weight) ? 'border-hairline bg-white' : 'border-transparent line-through opacity-60'}`}
           >
-            <Weight
-              gravity={gravity}
-              count={findings.filter((finding) => finding.gravity === gravity).length}
+            <WeightTag
+              weight={weight}
+              count={findings.filter((finding) => finding.weight === weight).length}
             />
           </button>
         ))}
@@ -153,7 +153,7 @@ export function FindingLedger(props: LedgerProps) {
               >
                 {line.type === 'rule' ? (
                   <div className="flex h-8 items-center gap-2 border-b border-hairline bg-shade pl-3 pr-1.5 text-[13px]">
-                    <WeightShape gravity={line.findings[0].gravity} />
+                    <WeightShape weight={line.findings[0].weight} />
                     <span className="truncate font-medium">{titleOf(line.rule)}</span>
                     <span className="figures text-ink-2">{line.findings.length}</span>
                     {line.findings[0].correction === 'automatic' && line.findings.length > 1 && (

@@ -13,7 +13,7 @@ export type Proposals = Readonly<Record<string, readonly Proposal[]>>;
 /** Above this likeness a proposal is offered for taking over together with the others. */
 export const LIKELY = 0.5;
 
-export const sayLikeness = (likeness: number): string =>
+export const formatLikeness = (likeness: number): string =>
   likeness >= 0.75
     ? 'very likely'
     : likeness >= LIKELY

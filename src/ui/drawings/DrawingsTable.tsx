@@ -3,9 +3,9 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useEffect, useState } from 'react';
+import { formatDate } from '../kit/format';
 import { cell, cellHead, Nothing } from '../kit/Page';
-import { sayDate } from '../kit/say';
-import { VerdictPlate, Weight } from '../kit/Weight';
+import { VerdictPlate, WeightTag } from '../kit/WeightTag';
 import type { DrawingHead } from './types';
 
 /** Drawings as lines of a ledger. While one is being read the list looks again by itself. */
@@ -70,7 +70,7 @@ export function DrawingsTable({
                   <td className={`${cell} truncate text-ink-2`} title={drawing.sender}>
                     {drawing.sender}
                   </td>
-                  <td className={`${cell} figures text-ink-2`}>{sayDate(drawing.receivedAt)}</td>
+                  <td className={`${cell} figures text-ink-2`}>{formatDate(drawing.receivedAt)}</td>
                   {drawing.state === 'ready' ? (
                     <>
                       <td className={cell}>
@@ -79,9 +79,9 @@ export function DrawingsTable({
                       <td className={cell}>
                         {drawing.counts && (
                           <span className="grid grid-cols-3 gap-2">
-                            <Weight gravity="must" count={drawing.counts.must} />
-                            <Weight gravity="should" count={drawing.counts.should} />
-                            <Weight gravity="note" count={drawing.counts.note} />
+                            <WeightTag weight="must" count={drawing.counts.must} />
+                            <WeightTag weight="should" count={drawing.counts.should} />
+                            <WeightTag weight="note" count={drawing.counts.note} />
                           </span>
                         )}
                       </td>

@@ -1,6 +1,6 @@
 import type { ListedAudit } from '@/core/audit/finding';
 import type { Problem } from '@/core/result';
-import type { Gravity } from '@/core/standard/standard';
+import type { Weight } from '@/core/standard/standard';
 
 /** A drawing as the routes answer; the same shape as the server's record. */
 export interface DrawingHead {
@@ -14,7 +14,7 @@ export interface DrawingHead {
   readonly state: 'waiting' | 'reading' | 'ready' | 'unreadable';
   readonly problem: Problem | null;
   readonly verdict: 'released' | 'held' | null;
-  readonly counts: Record<Gravity, number> | null;
+  readonly counts: Record<Weight, number> | null;
   readonly edition: string | null;
   readonly corrections: number;
 }

@@ -6,8 +6,8 @@ import type { Problem } from '@/core/result';
 import { DrawingsTable } from '../drawings/DrawingsTable';
 import type { DrawingHead } from '../drawings/types';
 import { Button } from '../kit/Button';
+import { formatSize } from '../kit/format';
 import { Page } from '../kit/Page';
-import { saySize } from '../kit/say';
 
 interface Upload {
   readonly key: number;
@@ -163,7 +163,7 @@ export function IntakePlace({ drawings, senders, projects }: Props) {
               <span className="w-80 shrink-0 truncate font-medium" title={upload.name}>
                 {upload.name}
               </span>
-              <span className="figures w-20 shrink-0 text-right text-ink-2">{saySize(upload.size)}</span>
+              <span className="figures w-20 shrink-0 text-right text-ink-2">{formatSize(upload.size)}</span>
               <UploadState upload={upload} />
               {upload.state === 'sending' && (
                 <Button

@@ -28,7 +28,7 @@ export function Stroke({
       height={height}
       className={look.prints ? '' : 'opacity-45'}
       role="img"
-      aria-label={sayStroke(look)}
+      aria-label={formatStroke(look)}
     >
       <rect width={width} height={height} fill="#fff" />
       <line
@@ -74,5 +74,5 @@ export function Stroke({
   );
 }
 
-const sayStroke = (look: StrokeLook): string =>
+const formatStroke = (look: StrokeLook): string =>
   `Line of ${look.widthMm} mm, colour ${look.colour}, ${look.elementsMm.length > 0 ? 'broken' : 'unbroken'}${look.prints ? '' : ', does not print'}`;

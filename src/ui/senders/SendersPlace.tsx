@@ -4,8 +4,8 @@ import { useRouter } from 'next/navigation';
 import { toast } from 'sonner';
 import { Button } from '../kit/Button';
 import { call } from '../kit/call';
+import { count, formatDate } from '../kit/format';
 import { cell, cellHead, Nothing, Page } from '../kit/Page';
-import { count, sayDate } from '../kit/say';
 
 interface Sender {
   readonly id: number;
@@ -69,7 +69,7 @@ export function SendersPlace({ senders }: { senders: readonly Sender[] }) {
                     <td className={`${cell} figures font-medium`}>
                       {entry.action === 'map' ? entry.target : 'removed'}
                     </td>
-                    <td className={`${cell} figures text-ink-2`}>{sayDate(entry.decidedAt)}</td>
+                    <td className={`${cell} figures text-ink-2`}>{formatDate(entry.decidedAt)}</td>
                     <td className={`${cell} text-right`}>
                       <Button
                         look="quiet"

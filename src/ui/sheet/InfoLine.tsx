@@ -36,7 +36,7 @@ export function InfoLine({ under, picked, measuring, measure, onUnpick }: Props)
         <span className="figures ml-auto pl-3 text-ink-2">
           {under.paperMm && `paper ${under.paperMm.map((value) => value.toFixed(1)).join(', ')} mm`}
           {under.paperMm && under.model && ' · '}
-          {under.model && `model ${under.model.map((value) => sayLength(value, 3)).join(', ')}`}
+          {under.model && `model ${under.model.map((value) => formatLength(value, 3)).join(', ')}`}
         </span>
       )}
     </div>
@@ -79,7 +79,7 @@ function ObjectText({
 }
 
 /** Every digit that a double holds, so that nothing hides behind a rounded value. */
-export function sayLength(value: number, atLeast = 0): string {
+export function formatLength(value: number, atLeast = 0): string {
   const text = String(Number(value.toPrecision(15)));
   return atLeast > 0 && !/e/.test(text) ? Number(value.toFixed(atLeast)).toString() : text;
 }
@@ -95,15 +95,15 @@ function Measured({ measure }: { measure: Measure | null }) {
   return (
     <span className="figures flex gap-3">
       <span>
-        paper <b className="font-semibold">{sayLength(paperMm)} mm</b>
+        paper <b className="font-semibold">{formatLength(paperMm)} mm</b>
       </span>
       {model && (
         <>
           <span>
-            model <b className="font-semibold">{`${sayLength(model.length)} ${model.unit}`}</b>
+            model <b className="font-semibold">{`${formatLength(model.length)} ${model.unit}`}</b>
           </span>
           <span className="text-ink-2">
-            across {sayLength(model.dx)}, up {sayLength(model.dy)}
+            across {formatLength(model.dx)}, up {formatLength(model.dy)}
           </span>
         </>
       )}

@@ -64,7 +64,7 @@ let painting = 0;
 let queued = false;
 let stale = true;
 
-const say = (message: FromWorker): void => self.postMessage(message);
+const post = (message: FromWorker): void => self.postMessage(message);
 
 self.onmessage = (event: MessageEvent<ToWorker>): void => {
   const message = event.data;
@@ -132,7 +132,7 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
     case 'measuring':
       measuring = message.on;
       measured = [];
-      say({ type: 'measured', measure: null });
+      post({ type: 'measured', measure: null });
       compose();
       return;
     case 'find':
@@ -433,7 +433,7 @@ function report(whole: boolean): void {
     for (const [kind, count] of Object.entries(b)) sum[kind] = (sum[kind] ?? 0) + count;
     return sum;
   };
-  say({
+  post({
     type: 'painted',
     pxPerMm: view.scale / head.mmPerUnit,
     scaleNote: head.scaleNote,
@@ -475,7 +475,7 @@ const wordsOf = (data: PictureData, item: number): string =>
 function lookUnder(): void {
   if (!scene || !pointer) {
     hovered = null;
-    say({ type: 'under', object: null, paperMm: null, model: null, unit: '' });
+    post({ type: 'under', object: null, paperMm: null, model: null, unit: '' });
     return;
   }
   const [x, y] = [pointer[0] * ratio, pointer[1] * ratio];
@@ -485,14 +485,14 @@ function lookUnder(): void {
   const { head } = scene.picture;
   const sheet = head.space.kind === 'sheet';
   const own = onSheet(scene, place.at, place.window);
-  say({
+  post({
     type: 'under',
     object: hovered && lineOf(hovered.data, hovered.item),
     paperMm: sheet ? [own[0] * head.mmPerUnit, own[1] * head.mmPerUnit] : null,
     model: sheet ? (place.window >= 0 ? place.at : null) : place.at,
     unit: (scene.model ?? scene.picture).head.unit,
   });
-  if (measuring && measured.length % 2 === 1) sayMeasure(placeUnder(pointer), false);
+  if (measuring && measured.length % 2 === 1) formatMeasure(placeUnder(pointer), false);
 }
 
 function placeUnder(at: readonly [number, number]): Place {
@@ -508,14 +508,14 @@ function pick(at: readonly [number, number]): void {
   if (measuring) {
     if (measured.length === 2) measured = [];
     measured.push(placeUnder(at));
-    if (measured.length === 2) sayMeasure(measured[1], true);
-    else say({ type: 'measured', measure: null });
+    if (measured.length === 2) formatMeasure(measured[1], true);
+    else post({ type: 'measured', measure: null });
     return;
   }
   const hit = hitTest(scene, viewPx(), options(), at[0] * ratio, at[1] * ratio, REACH_PX * ratio);
   const object = hit && lineOf(hit.data, hit.item);
   chosen = object ? (object.within ?? object).handle : null;
-  say({ type: 'picked', object });
+  post({ type: 'picked', object });
 }
 
 function measureTo(to: Place, done: boolean): Measure {
@@ -533,8 +533,8 @@ function measureTo(to: Place, done: boolean): Measure {
   };
 }
 
-const sayMeasure = (to: Place, done: boolean): void =>
-  say({ type: 'measured', measure: measureTo(to, done) });
+const formatMeasure = (to: Place, done: boolean): void =>
+  post({ type: 'measured', measure: measureTo(to, done) });
 
 function paintMeasure(px: View): void {
   if (!measuring || !context || !scene) return;
@@ -593,5 +593,5 @@ function find(words: string): void {
         found.push({ handle: head.handles[top], kind: head.kinds[top], layer, words: says });
       }
     }
-  say({ type: 'found', words, found, more });
+  post({ type: 'found', words, found, more });
 }

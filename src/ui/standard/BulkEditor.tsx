@@ -9,7 +9,7 @@ import { widthOfRole } from '@/core/standard/pens';
 import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice, Field } from '../kit/Field';
-import { count } from '../kit/say';
+import { count } from '../kit/format';
 import { LinetypeChoice } from './fields';
 import { EditorHead } from './parts';
 import type { Save } from './types';

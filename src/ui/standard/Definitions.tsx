@@ -11,11 +11,11 @@ import { Compare } from './Compare';
 import { History } from './History';
 import { Beside, EditorHead } from './parts';
 import { TableTools } from './TableTools';
-import { type OnFile, type Save, sayOnFile } from './types';
+import { formatOnFile, type OnFile, type Save } from './types';
 
 export interface Column<T> {
   readonly head: string;
-  readonly say: (one: T) => ReactNode;
+  readonly format: (one: T) => ReactNode;
   readonly className?: string;
 }
 
@@ -166,15 +166,15 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
                       <span className="line-clamp-2 wrap-anywhere">{one.name}</span>
                     </button>
                   </td>
-                  {columns.map(({ head, say, className }) => (
+                  {columns.map(({ head, format, className }) => (
                     <td key={head} className={`${cell} ${className ?? 'text-ink-2'}`}>
-                      {say(one)}
+                      {format(one)}
                     </td>
                   ))}
                   {props.onFile && (
                     <td
                       className={`${cell} figures text-right text-ink-2`}
-                      title={sayOnFile(props.onFile, one.name)}
+                      title={formatOnFile(props.onFile, one.name)}
                     >
                       {props.onFile[one.name.toLowerCase()]?.objects ?? 0}
                     </td>
@@ -300,7 +300,7 @@ function Editor<T extends { readonly name: string }>({
         </div>
       )}
       {onFile && index !== null && (
-        <p className="mt-3 text-[12.5px] text-ink-2">{sayOnFile(onFile, begin.name)}</p>
+        <p className="mt-3 text-[12.5px] text-ink-2">{formatOnFile(onFile, begin.name)}</p>
       )}
       {users.length > 0 && <p className="mt-2 text-[12.5px] text-ink-2">Used by {users.join(', ')}.</p>}
       {kind && index !== null && <History kind={HISTORY_KINDS[kind]} name={begin.name} />}

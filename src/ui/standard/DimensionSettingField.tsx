@@ -6,7 +6,7 @@ import {
   type DimensionSetting,
   type DimensionSpec,
   type DimensionValues,
-  saySetting,
+  formatSetting,
   TERMINATORS,
 } from '@/core/standard/dimension-settings';
 import type { Standard } from '@/core/standard/standard';
@@ -43,7 +43,7 @@ export function Setting({
         <Choice {...wrap} value={String(value)} onChange={(event) => set(event.target.value)}>
           {(spec.options as readonly string[]).map((option) => (
             <option key={option} value={option}>
-              {name === 'decimalMark' ? saySetting(name, option) : option}
+              {name === 'decimalMark' ? formatSetting(name, option) : option}
             </option>
           ))}
         </Choice>

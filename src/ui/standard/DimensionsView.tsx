@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useRef, useState } from 'react';
-import { dimensionAdvice, sayExample } from '@/core/dimension/advice';
+import { dimensionAdvice, formatExample } from '@/core/dimension/advice';
 import {
   angleFigure,
   arcFigure,
@@ -21,19 +21,19 @@ import {
   type DimensionSetting,
   type DimensionValues,
   dimensionValues,
+  formatSetting,
   ownSettings,
   PLAIN_DIMENSION,
   SETTING_NAMES,
   type StandardDimensionStyle,
-  saySetting,
 } from '@/core/standard/dimension-settings';
 import { followName } from '@/core/standard/rename';
 import { reductions } from '@/core/standard/scales';
 import { findLinetype, type Standard } from '@/core/standard/standard';
 import { DimensionFigure, type FigureLabel } from '../kit/DimensionFigure';
 import { Choice, Field } from '../kit/Field';
+import { count } from '../kit/format';
 import { Pills } from '../kit/Pills';
-import { count } from '../kit/say';
 import { Definitions, type FormProps } from './Definitions';
 import { Setting } from './DimensionSettingField';
 import { NotesAndClause, ScaleChoice } from './fields';
@@ -67,7 +67,7 @@ export function DimensionsView({ standard, edition, editable, save, onFile }: Vi
         {
           head: 'Use',
           className: 'min-w-28 text-ink-2 wrap-anywhere',
-          say: ({ use, base, settings }) => (
+          format: ({ use, base, settings }) => (
             <>
               {use}
               {base !== null && (
@@ -264,7 +264,7 @@ function StyleForm({
         <span className="figures">
           text {mm(shown.textHeightMm)} mm on paper · {mm(shown.textHeightMm * scale)} in the model
         </span>
-        <span className="figures">{sayExample(v, 2550)}</span>
+        <span className="figures">{formatExample(v, 2550)}</span>
         <span>Touch a part to open its setting.</span>
       </div>
       {advice.length > 0 && (
@@ -337,7 +337,7 @@ function StyleForm({
                   ? undefined
                   : value.base === null
                     ? undefined
-                    : `${value.base}: ${saySetting(name, under[name])}`
+                    : `${value.base}: ${formatSetting(name, under[name])}`
               }
               set={(next) => set(name, next)}
             />

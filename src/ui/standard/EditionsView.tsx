@@ -12,8 +12,8 @@ import { Button, buttonClass } from '../kit/Button';
 import { call } from '../kit/call';
 import { Dialog, DialogFoot } from '../kit/Dialog';
 import { Field } from '../kit/Field';
+import { count, formatDate } from '../kit/format';
 import { cell, cellHead, Heads } from '../kit/Page';
-import { count, sayDate } from '../kit/say';
 import { Beside, EditorHead } from './parts';
 import type { EditionHead, EditionView, Save } from './types';
 
@@ -221,7 +221,7 @@ export function EditionsView({ editions, shown, before, standard, save }: Props)
                   className={cell}
                   title={
                     edition.withdrawnAt
-                      ? `by ${edition.withdrawnBy} on ${sayDate(edition.withdrawnAt)}${edition.withdrawnNote === '' ? '' : `: ${edition.withdrawnNote}`}`
+                      ? `by ${edition.withdrawnBy} on ${formatDate(edition.withdrawnAt)}${edition.withdrawnNote === '' ? '' : `: ${edition.withdrawnNote}`}`
                       : undefined
                   }
                 >
@@ -229,7 +229,7 @@ export function EditionsView({ editions, shown, before, standard, save }: Props)
                 </td>
                 <td className={`${cell} figures`}>{edition.layerCount}</td>
                 <td className={`${cell} figures text-ink-2`}>
-                  {edition.issuedAt ? sayDate(edition.issuedAt) : '—'}
+                  {edition.issuedAt ? formatDate(edition.issuedAt) : '—'}
                 </td>
                 <td className={`${cell} text-ink-2`}>{edition.issuedBy ?? '—'}</td>
                 <td className={`${cell} max-w-72 truncate text-ink-2`} title={edition.note}>

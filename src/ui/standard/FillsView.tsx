@@ -7,8 +7,8 @@ import {
   FILL_PRESETS,
   type FillLine,
   fillSchema,
+  formatLines,
   type StandardFill,
-  sayLines,
 } from '@/core/standard/fills';
 import { reductions } from '@/core/standard/scales';
 import type { Standard } from '@/core/standard/standard';
@@ -47,12 +47,12 @@ export function FillsView({ standard, edition, editable, save, onFile }: ViewPro
       presets={FILL_PRESETS}
       picture={(fill) => <FillSwatch fill={fill} widthMm={34} heightMm={14} scale={20} />}
       columns={[
-        { head: 'Material', say: ({ material }) => material },
+        { head: 'Material', format: ({ material }) => material },
         {
           head: 'Lines',
-          say: (fill) => (
+          format: (fill) => (
             <>
-              <span className="block">{fill.kind === 'lines' ? sayLines(fill.lines) : fill.kind}</span>
+              <span className="block">{fill.kind === 'lines' ? formatLines(fill.lines) : fill.kind}</span>
               {fill.basis === 'model' && (
                 <span className="block text-[12px] text-ink-3">in the model; shown at 1:20</span>
               )}
@@ -61,7 +61,7 @@ export function FillsView({ standard, edition, editable, save, onFile }: ViewPro
         },
         {
           head: 'Layer',
-          say: ({ layer }) => layer || 'any',
+          format: ({ layer }) => layer || 'any',
           className: 'figures whitespace-nowrap text-ink-2',
         },
       ]}

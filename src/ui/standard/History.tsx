@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import type { HistoryStep } from '@/core/standard/definition-history';
 import { Button } from '../kit/Button';
-import { sayDate } from '../kit/say';
+import { formatDate } from '../kit/format';
 
 /** Which editions changed a definition, and how. Asked for only when it is wanted. */
 export function History({ kind, name }: { kind: string; name: string }) {
@@ -38,7 +38,7 @@ export function History({ kind, name }: { kind: string; name: string }) {
               <p>
                 <b className="figures font-medium">{label}</b>
                 <span className="text-ink-2">
-                  {issuedAt && ` · ${sayDate(issuedAt)}`}
+                  {issuedAt && ` · ${formatDate(issuedAt)}`}
                   {issuedBy && ` · ${issuedBy}`}
                   {note !== '' && ` · ${note}`}
                 </span>

@@ -16,7 +16,7 @@ import { RoleChoice } from './fields';
 import { History } from './History';
 import { lookOf } from './LayersView';
 import { BothSizes, EditorHead } from './parts';
-import { faultAt, type OnFile, type Save, sayOnFile } from './types';
+import { faultAt, formatOnFile, type OnFile, type Save } from './types';
 
 const BLANK = layerOf({ name: '', widthMm: 0.25 });
 
@@ -33,7 +33,7 @@ interface Props {
 /** One layer beside its stroke, which follows each keystroke. */
 export function LayerEditor({ standard, index, editable, save, onFile, onDone }: Props) {
   const [form, setForm] = useState<StandardLayer>(index === null ? BLANK : standard.layers[index]);
-  const [colour, setColour] = useState(sayColourInput(form));
+  const [colour, setColour] = useState(formatColourInput(form));
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
   const [sure, setSure] = useState(false);
   const element = useRef<HTMLFormElement>(null);
@@ -87,7 +87,7 @@ export function LayerEditor({ standard, index, editable, save, onFile, onDone }:
         <BothSizes paperMm={form.widthMm ?? standard.pens.defaultMm} />
       </div>
       {onFile && index !== null && (
-        <p className="mb-3 text-[12.5px] text-ink-2">{sayOnFile(onFile, standard.layers[index].name)}</p>
+        <p className="mb-3 text-[12.5px] text-ink-2">{formatOnFile(onFile, standard.layers[index].name)}</p>
       )}
       <fieldset disabled={!editable} className="space-y-2.5">
         <Field
@@ -266,5 +266,5 @@ export function LayerEditor({ standard, index, editable, save, onFile, onDone }:
   );
 }
 
-export const sayColourInput = ({ colour }: StandardLayer): string =>
+export const formatColourInput = ({ colour }: StandardLayer): string =>
   'rgb' in colour ? hexOf(colour.rgb) : String(colour.number);

@@ -13,11 +13,11 @@ import { Button, buttonClass } from '../kit/Button';
 import { DimensionFigure } from '../kit/DimensionFigure';
 import { FilePick } from '../kit/FilePick';
 import { FillSwatch } from '../kit/FillSwatch';
+import { count } from '../kit/format';
 import { LinePaths } from '../kit/LinePaths';
 import { cell, Heads } from '../kit/Page';
 import { Specimen } from '../kit/Specimen';
 import { Stroke } from '../kit/Stroke';
-import { count } from '../kit/say';
 import { lookOf } from './LayersView';
 import type { Save } from './types';
 

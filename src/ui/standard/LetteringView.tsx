@@ -4,12 +4,12 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { FACES } from '@/core/dxf/fonts';
 import {
+  formatStroke,
   JUSTIFICATIONS,
   type Lettering,
   modelHeight,
   penFor,
   type StandardTextStyle,
-  sayStroke,
   textStyleOf,
   tooSmallOn,
 } from '@/core/standard/lettering';
@@ -25,7 +25,7 @@ import { Heights, type StoreLettering } from './Heights';
 import { History } from './History';
 import { Beside, EditorHead } from './parts';
 import { TableTools } from './TableTools';
-import { type OnFile, sayOnFile, type ViewProps } from './types';
+import { formatOnFile, type OnFile, type ViewProps } from './types';
 
 const SAMPLE = 'Quay wall ⌀240 ±0.5';
 const SCALES = reductions(20, 500);
@@ -123,7 +123,7 @@ export function LetteringView({ standard, edition, editable, save, onFile }: Vie
                     <td className={`${cell} figures text-right`}>{style.heightMm.toFixed(1)}</td>
                     <td className={`${cell} figures text-ink-2`}>
                       {style.face === 'stroke'
-                        ? `${penMm} mm · ${sayStroke(penMm, style.heightMm)}`
+                        ? `${penMm} mm · ${formatStroke(penMm, style.heightMm)}`
                         : 'filled'}
                     </td>
                     <td className={`${cell} ${small.length > 0 ? 'text-ochre' : 'text-ink-3'}`}>
@@ -203,7 +203,7 @@ function StyleEditor({
         )}
       </p>
       {onFile && present && (
-        <p className="mb-3 text-[12.5px] text-ink-2">{sayOnFile(onFile, present.name)}</p>
+        <p className="mb-3 text-[12.5px] text-ink-2">{formatOnFile(onFile, present.name)}</p>
       )}
       <fieldset disabled={!editable} className="flex flex-col gap-3">
         <Field

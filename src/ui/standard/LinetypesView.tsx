@@ -6,7 +6,13 @@ import { foldName } from '@/core/dxf/interner';
 import type { StandardLinetype } from '@/core/standard/definitions';
 import { type PlacedSymbol, symbolBox } from '@/core/standard/line-marks';
 import { arcPath, shortestMm } from '@/core/standard/line-preview';
-import { familyName, type LineWord, parseElements, sayElements, withWords } from '@/core/standard/line-words';
+import {
+  familyName,
+  formatElements,
+  type LineWord,
+  parseElements,
+  withWords,
+} from '@/core/standard/line-words';
 import { penOfLinetype } from '@/core/standard/pens';
 import { followName } from '@/core/standard/rename';
 import { reductions } from '@/core/standard/scales';
@@ -62,12 +68,12 @@ export function LinetypesView({ standard, edition, editable, save, onFile }: Vie
           />
         )}
         columns={[
-          { head: 'What it means', say: ({ description }) => description },
+          { head: 'What it means', format: ({ description }) => description },
           {
             head: 'Elements, mm',
-            say: (linetype) => (
+            format: (linetype) => (
               <>
-                {linetype.elementsMm.length > 0 ? sayElements(linetype) : 'unbroken'}
+                {linetype.elementsMm.length > 0 ? formatElements(linetype) : 'unbroken'}
                 {linetype.symbols.length > 0 &&
                   ` with ${linetype.symbols.map(({ symbol }) => symbol).join(', ')}`}
                 {linetype.basis === 'model' && ' · in the model'}
@@ -77,7 +83,7 @@ export function LinetypesView({ standard, edition, editable, save, onFile }: Vie
           },
           {
             head: 'Used by',
-            say: (linetype) => `${users(standard, linetype).length} ×`,
+            format: (linetype) => `${users(standard, linetype).length} ×`,
             className: 'figures whitespace-nowrap text-right text-ink-2',
           },
         ]}
@@ -130,7 +136,7 @@ function LinetypeForm({
   isNew,
   fault,
 }: FormProps<StandardLinetype> & { standard: Standard; save: Save }) {
-  const [text, setText] = useState(sayElements(value));
+  const [text, setText] = useState(formatElements(value));
   const [scale, setScale] = useState(100);
   const [others, setOthers] = useState('');
   const parsed = parseElements(text);

@@ -41,12 +41,12 @@ export function MeaningsView({ standard, edition, editable, save }: ViewProps) {
       about="The audit finds lines whose layer is known by these words, and that read otherwise."
       picture={(meaning) => <MeaningStroke standard={standard} meaning={meaning} width={180} />}
       columns={[
-        { head: 'Linetype', say: ({ linetype }) => linetype, className: 'figures text-ink-2' },
-        { head: 'Pen', say: ({ role }) => role || 'any' },
-        { head: 'Known by', say: ({ words }) => words.join(', ') || 'its layers only' },
+        { head: 'Linetype', format: ({ linetype }) => linetype, className: 'figures text-ink-2' },
+        { head: 'Pen', format: ({ role }) => role || 'any' },
+        { head: 'Known by', format: ({ words }) => words.join(', ') || 'its layers only' },
         {
           head: 'Layers',
-          say: (meaning) => layersOf(standard, meaning).length,
+          format: (meaning) => layersOf(standard, meaning).length,
           className: 'figures text-right text-ink-2',
         },
       ]}

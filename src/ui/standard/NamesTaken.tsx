@@ -3,8 +3,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef } from 'react';
 import { type NamingScheme, takeApart } from '@/core/standard/naming';
+import { count } from '../kit/format';
 import { Scroller } from '../kit/Scroller';
-import { count } from '../kit/say';
 import { NameParts } from './NameParts';
 
 const COLUMNS = 'grid grid-cols-[minmax(10rem,1fr)_minmax(12rem,1fr)_minmax(10rem,1.2fr)] gap-4 px-6';

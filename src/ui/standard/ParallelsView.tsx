@@ -5,9 +5,9 @@ import { dashList } from '@/core/geometry/pattern';
 import {
   areaOf,
   CAPS,
+  formatParallels,
   inOrder,
   type StandardParallelSet,
-  sayParallels,
   widthOf,
 } from '@/core/standard/parallels';
 import { findLinetype, type Standard } from '@/core/standard/standard';
@@ -50,13 +50,13 @@ export function ParallelsView({ standard, edition, editable, save, onFile }: Vie
       blank={BLANK}
       picture={(set) => <Parallels standard={standard} set={set} widthMm={46} heightMm={14} />}
       columns={[
-        { head: 'Use', say: ({ use }) => use },
+        { head: 'Use', format: ({ use }) => use },
         {
           head: 'Lines, from the drawn line',
-          say: (set) => sayParallels(set),
+          format: (set) => formatParallels(set),
           className: 'figures text-ink-2',
         },
-        { head: 'Ends', say: ({ startCap, endCap }) => `${startCap}, ${endCap}` },
+        { head: 'Ends', format: ({ startCap, endCap }) => `${startCap}, ${endCap}` },
       ]}
       form={(props) => <SetForm standard={standard} {...props} />}
     />

@@ -6,8 +6,8 @@ import { colourConflicts } from '@/core/standard/pens';
 import type { Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Field } from '../kit/Field';
+import { count } from '../kit/format';
 import { Stroke } from '../kit/Stroke';
-import { count } from '../kit/say';
 import type { Pens, StorePens } from './PenRoles';
 import { EditorHead } from './parts';
 

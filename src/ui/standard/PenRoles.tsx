@@ -6,9 +6,9 @@ import { PEN_ROLES } from '@/core/standard/pens';
 import type { Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice } from '../kit/Field';
+import { count } from '../kit/format';
 import { cell } from '../kit/Page';
 import { Stroke } from '../kit/Stroke';
-import { count } from '../kit/say';
 import { InlineName, NumberInput } from './fields';
 import { EditorHead } from './parts';
 

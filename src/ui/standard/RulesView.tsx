@@ -3,12 +3,12 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { RuleMeta } from '@/core/audit/rule';
-import { GRAVITIES, type Gravity, PLAIN_RULE, type RuleSetting } from '@/core/standard/rule-settings';
+import { PLAIN_RULE, type RuleSetting, WEIGHTS, type Weight } from '@/core/standard/rule-settings';
 import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice, Tick } from '../kit/Field';
 import { cell, Heads } from '../kit/Page';
-import { Weight } from '../kit/Weight';
+import { WeightTag } from '../kit/WeightTag';
 import { NameLines, NumberInput, namesIn } from './fields';
 import { Beside, EditorHead } from './parts';
 import type { Save } from './types';
@@ -78,9 +78,9 @@ export function RulesView({ standard, editable, save, rules }: Props) {
                   <td className={`${cell} whitespace-nowrap`}>
                     {setting.on ? (
                       <span className="inline-flex items-center gap-1">
-                        <Weight gravity={setting.gravity ?? one.gravity} />
-                        {setting.gravity !== null && setting.gravity !== one.gravity && (
-                          <span className="text-[12px] text-ink-3">was {one.gravity}</span>
+                        <WeightTag weight={setting.gravity ?? one.weight} />
+                        {setting.gravity !== null && setting.gravity !== one.weight && (
+                          <span className="text-[12px] text-ink-3">was {one.weight}</span>
                         )}
                       </span>
                     ) : (
@@ -140,10 +140,10 @@ function RuleEditor({
         <Choice
           label="Weight"
           value={form.gravity ?? ''}
-          onChange={(event) => change({ gravity: (event.target.value || null) as Gravity | null })}
+          onChange={(event) => change({ gravity: (event.target.value || null) as Weight | null })}
         >
-          <option value="">as it comes: {rule.gravity}</option>
-          {GRAVITIES.map((one) => (
+          <option value="">as it comes: {rule.weight}</option>
+          {WEIGHTS.map((one) => (
             <option key={one}>{one}</option>
           ))}
         </Choice>

@@ -6,11 +6,11 @@ import { Fragment, useEffect, useEffectEvent, useState, useSyncExternalStore } f
 import { toast } from 'sonner';
 import type { RuleMeta } from '@/core/audit/rule';
 import type { UsesOnFile } from '@/core/inspect/uses';
-import { differences, sayDifference } from '@/core/standard/differences';
+import { differences, formatDifference } from '@/core/standard/differences';
 import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button, buttonClass } from '../kit/Button';
 import { call } from '../kit/call';
-import { count } from '../kit/say';
+import { count } from '../kit/format';
 import { isTyping } from '../kit/typing';
 import { DimensionsView } from './DimensionsView';
 import { EditionsView } from './EditionsView';
@@ -118,7 +118,7 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
     setSteps(steps + 1);
     const changes = differences(standard, target);
     toast(direction < 0 ? 'Undone in the draft.' : 'Done again in the draft.', {
-      description: changes.length === 1 ? sayDifference(changes[0]) : count(changes.length, 'change'),
+      description: changes.length === 1 ? formatDifference(changes[0]) : count(changes.length, 'change'),
     });
   };
 

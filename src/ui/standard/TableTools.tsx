@@ -9,8 +9,8 @@ import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button, buttonClass } from '../kit/Button';
 import { Dialog, DialogFoot } from '../kit/Dialog';
 import { FilePick } from '../kit/FilePick';
+import { count } from '../kit/format';
 import { cell, Heads } from '../kit/Page';
-import { count } from '../kit/say';
 import type { Save } from './types';
 
 interface Props {

@@ -1,5 +1,5 @@
 import type { StandardLinetype } from '@/core/standard/definitions';
-import { type StandardTextStyle, sayStroke } from '@/core/standard/lettering';
+import { formatStroke, type StandardTextStyle } from '@/core/standard/lettering';
 import {
   clearanceMm,
   isBeside,
@@ -67,7 +67,7 @@ export function WordSettings({
       {look.face === 'stroke' && (
         <p className={`text-[12.5px] ${penMm > word.heightMm * HEAVY ? 'text-ochre' : 'text-ink-2'}`}>
           <span className="figures">
-            Strokes of {penMm} mm, {sayStroke(penMm, word.heightMm)}
+            Strokes of {penMm} mm, {formatStroke(penMm, word.heightMm)}
           </span>
           {penMm > word.heightMm * HEAVY && ': its letters close up; h/10 is usual'}
         </p>

@@ -1,7 +1,7 @@
 import { foldName } from '@/core/dxf/interner';
 import type { UseOnFile } from '@/core/inspect/uses';
 import type { FieldFault, Standard } from '@/core/standard/standard';
-import { count } from '../kit/say';
+import { count } from '../kit/format';
 
 export interface EditionHead {
   readonly id: number;
@@ -27,7 +27,7 @@ export interface EditionView extends EditionHead {
 export type OnFile = Readonly<Record<string, UseOnFile>>;
 
 /** "On 212 objects in 14 drawings on file". */
-export function sayOnFile(onFile: OnFile | undefined, name: string): string {
+export function formatOnFile(onFile: OnFile | undefined, name: string): string {
   const use = onFile?.[foldName(name)];
   return use
     ? `On ${count(use.objects, 'object')} in ${count(use.drawings, 'drawing')} on file.`

@@ -5,7 +5,7 @@ import { type NewTag, type Part, TagEdits } from './edits';
 import { SUBCLASSES_FROM } from './record-bodies';
 
 /** A change that another one brought with it: a linetype that had to be there, a list that named a layer. */
-export interface Along {
+export interface SideChange {
   readonly handle: string;
   readonly kind: 'linetype' | 'viewport';
   readonly property: 'record' | 'hidden layers';
@@ -20,7 +20,7 @@ const TOP: NewTag = { code: 330, value: '0' };
 export class EditBase {
   readonly edits: TagEdits;
   /** What had to change along with what was asked for, to be listed with it. */
-  readonly along: Along[] = [];
+  readonly sideChanges: SideChange[] = [];
   private nextHandle: bigint | null = null;
   private readonly tableGrowth = new Map<TableRange, number>();
   private readonly newTables = new Map<string, Part[]>();

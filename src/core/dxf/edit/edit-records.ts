@@ -201,8 +201,8 @@ export function mergeRecord(base: EditBase, kind: RecordKind, from: string, into
   const target = recordOf(drawing, kind, into);
   const name = target ? reader.findText(target, 2) : into;
   for (const tag of tagsNaming(drawing, kind, from)) if (!edits.isRemoved(tag)) edits.replace(tag, name);
-  const heir = target ? handleOfRecord(drawing, kind, target) : '';
-  takeOut(base, kind, from, heir);
+  const replacement = target ? handleOfRecord(drawing, kind, target) : '';
+  detachRecord(base, kind, from, replacement);
 }
 
 /**
@@ -222,12 +222,12 @@ export function removeRecord(base: EditBase, kind: RecordKind, name: string): bo
       if (foldName(drawing.reader.findText(range, 2)) === folded) placed.push(row);
     }
     removeObjects(base, placed);
-    takeOut(base, kind, name, '');
+    detachRecord(base, kind, name, '');
     return true;
   }
   if (kind === 'application') {
     for (const tag of tagsNaming(drawing, kind, name)) removeExtendedData(base, tag);
-    takeOut(base, kind, name, '');
+    detachRecord(base, kind, name, '');
     return true;
   }
   const uses = tagsNaming(drawing, kind, name).filter((tag) => !edits.isRemoved(tag));
@@ -237,16 +237,17 @@ export function removeRecord(base: EditBase, kind: RecordKind, name: string): bo
     if (kind !== 'layer' && kind !== 'linetype' && !recordOf(drawing, kind, fallback)) return false;
     for (const tag of uses) edits.replace(tag, fallback);
   }
-  const heir = fallback === undefined || kind === 'layer' ? undefined : recordOf(drawing, kind, fallback);
-  takeOut(base, kind, name, heir ? handleOfRecord(drawing, kind, heir) : '');
+  const replacement =
+    fallback === undefined || kind === 'layer' ? undefined : recordOf(drawing, kind, fallback);
+  detachRecord(base, kind, name, replacement ? handleOfRecord(drawing, kind, replacement) : '');
   return true;
 }
 
 const handleOfRecord = (drawing: Drawing, kind: RecordKind, range: TagRange): string =>
   drawing.reader.findText(range, kind === 'dimension style' ? 105 : 5).toUpperCase();
 
-/** Removes a record itself, with the dictionary it keeps; pointers to it go to the heir, or out of the lists they stand in. */
-function takeOut(base: EditBase, kind: RecordKind, name: string, heir: string): void {
+/** Removes a record itself, with the dictionary it keeps; pointers to it go to the replacement, or out of the lists they stand in. */
+function detachRecord(base: EditBase, kind: RecordKind, name: string, replacement: string): void {
   const { drawing, edits } = base;
   const { document } = drawing;
   const gone = new Set<string>();
@@ -270,7 +271,7 @@ function takeOut(base: EditBase, kind: RecordKind, name: string, heir: string): 
         );
       edits.removeRange(block.start, block.end);
     }
-  settlePointers(base, kind, name, pointers, heir);
+  settlePointers(base, kind, name, pointers, replacement);
 }
 
 const NO_TAGS: ReadonlyMap<number, string> = new Map();
@@ -280,7 +281,7 @@ function settlePointers(
   kind: RecordKind,
   name: string,
   pointers: readonly number[],
-  heir: string,
+  replacement: string,
 ): void {
   const { drawing, edits } = base;
   const { document } = drawing;
@@ -288,10 +289,10 @@ function settlePointers(
   const viewports = kind === 'layer' ? referencesOf(drawing).inViewports() : NO_TAGS;
   for (const tag of pointers) {
     if (edits.isRemoved(tag)) continue;
-    // A layer hidden in one viewport must not hide its heir there.
+    // A layer hidden in one viewport must not hide its replacement there.
     const viewport = viewports.get(tag);
     if (viewport !== undefined) {
-      base.along.push({
+      base.sideChanges.push({
         handle: viewport,
         kind: 'viewport',
         property: 'hidden layers',
@@ -299,7 +300,7 @@ function settlePointers(
         after: 'not listed',
       });
       edits.remove(tag);
-    } else if (heir !== '') edits.replace(tag, heir);
+    } else if (replacement !== '') edits.replace(tag, replacement);
     // An override in extended data is a pair: its code and its value.
     else if (codes[tag] === 1005 && codes[tag - 1] === 1070) edits.removeRange(tag - 1, tag + 1);
     else edits.remove(tag);

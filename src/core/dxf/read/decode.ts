@@ -13,7 +13,7 @@ const RADIANS = Math.PI / 180;
 const MOST_COPIES = 10_000;
 
 /** An object that is understood and shows nothing: a blank text, a hidden attribute. */
-const NOTHING_TO_SEE: PathShape = {
+const EMPTY_PATH: PathShape = {
   type: 'path',
   vertices: [],
   closed: false,
@@ -110,7 +110,7 @@ export function shapeOf(drawing: Drawing, row: number): Shape | null {
     case 'MTEXT':
     case 'ATTRIB':
     case 'ATTDEF':
-      return decodeText(drawing, row) ?? NOTHING_TO_SEE;
+      return decodeText(drawing, row) ?? EMPTY_PATH;
     case 'INSERT':
       return placement(fields());
     case 'DIMENSION':

@@ -5,7 +5,7 @@ export interface Column<T> {
   readonly head: string;
   /** Other heads that mean the same column, in small letters. */
   readonly also: readonly string[];
-  readonly say: (one: T) => string;
+  readonly format: (one: T) => string;
   /** The definition with what a cell says; words on what is wrong with the cell where it cannot be read. */
   readonly read: (cell: string, now: T) => T | string;
 }
@@ -33,13 +33,13 @@ export function columnsOf<T>() {
     text: (key: KeysOf<T, string>, head: string, ...also: string[]): Column<T> => ({
       head,
       also,
-      say: (one) => String(one[key]),
+      format: (one) => String(one[key]),
       read: (cell, now) => put(now, key, cell.trim()),
     }),
     yes: (key: KeysOf<T, boolean>, head: string, ...also: string[]): Column<T> => ({
       head,
       also,
-      say: (one) => sayYes(Boolean(one[key])),
+      format: (one) => formatYes(Boolean(one[key])),
       read: (cell, now) => {
         const read = readYes(cell);
         return typeof read === 'string' ? read : put(now, key, read);
@@ -48,7 +48,7 @@ export function columnsOf<T>() {
     number: (key: KeysOf<T, number>, head: string, ...also: string[]): Column<T> => ({
       head,
       also,
-      say: (one) => sayNumber(Number(one[key])),
+      format: (one) => formatNumber(Number(one[key])),
       read: (cell, now) => {
         const read = readNumber(cell);
         return typeof read === 'string' ? read : put(now, key, read);
@@ -62,7 +62,7 @@ export function columnsOf<T>() {
     ): Column<T> => ({
       head,
       also,
-      say: (one) => String(one[key]),
+      format: (one) => String(one[key]),
       read: (cell, now) => {
         const wanted = cell.trim().toLowerCase();
         return options.includes(wanted)
@@ -74,7 +74,7 @@ export function columnsOf<T>() {
     colour: (key: KeysOf<T, number | null>, none: string, head: string, ...also: string[]): Column<T> => ({
       head,
       also,
-      say: (one) => (one[key] === null ? none : String(one[key])),
+      format: (one) => (one[key] === null ? none : String(one[key])),
       read: (cell, now) => {
         const read = readColourNumber(cell, none);
         return typeof read === 'string' ? read : put(now, key, read);
@@ -83,7 +83,7 @@ export function columnsOf<T>() {
   };
 }
 
-export const sayYes = (value: boolean): string => (value ? 'yes' : 'no');
+export const formatYes = (value: boolean): string => (value ? 'yes' : 'no');
 
 export function readYes(cell: string): boolean | string {
   const word = cell.trim().toLowerCase();
@@ -93,7 +93,7 @@ export function readYes(cell: string): boolean | string {
 }
 
 /** All its digits: what is written is read back the same. */
-export const sayNumber = (value: number): string => String(value);
+export const formatNumber = (value: number): string => String(value);
 
 /** A number as people write it: with a comma, with its unit behind it. */
 export function readNumber(cell: string): number | string {

@@ -49,23 +49,23 @@ export const LAYER_TABLE: TableKind<StandardLayer> = {
   columns: [
     text('name', 'Name', 'layer', 'layer name'),
     text('purpose', 'What belongs on it', 'purpose', 'description'),
-    { head: 'Kinds of object', also: ['kinds'], say: (layer) => layer.kinds.join(', '), read: kinds },
+    { head: 'Kinds of object', also: ['kinds'], format: (layer) => layer.kinds.join(', '), read: kinds },
     {
       head: 'Colour',
       also: ['color'],
-      say: (layer) => ('rgb' in layer.colour ? hexOf(layer.colour.rgb) : String(layer.colour.number)),
+      format: (layer) => ('rgb' in layer.colour ? hexOf(layer.colour.rgb) : String(layer.colour.number)),
       read: colour,
     },
     {
       head: 'Linetype',
       also: ['line type'],
-      say: ({ linetype }) => linetype,
+      format: ({ linetype }) => linetype,
       read: (cell, now) => ({ ...now, linetype: cell.trim() || 'Continuous' }),
     },
     {
       head: 'Width, mm',
       also: ['width', 'lineweight', 'pen'],
-      say: ({ widthMm }) => (widthMm === null ? 'default' : String(widthMm)),
+      format: ({ widthMm }) => (widthMm === null ? 'default' : String(widthMm)),
       read: width,
     },
     yes('prints', 'Prints', 'plots'),
@@ -73,7 +73,7 @@ export const LAYER_TABLE: TableKind<StandardLayer> = {
     {
       head: 'Own values allowed',
       also: ['exceptions'],
-      say: (layer) => layer.ownValuesAllowed.join(', '),
+      format: (layer) => layer.ownValuesAllowed.join(', '),
       read: exceptions,
     },
     text('discipline', 'Discipline', 'trade'),

@@ -1,7 +1,7 @@
 import type { StandardLinetype } from '../../standard/definitions';
-import { type LineWord, parseElements, sayElements } from '../../standard/line-words';
+import { formatElements, type LineWord, parseElements } from '../../standard/line-words';
 import { lineOf } from '../../standard/standard';
-import { columnsOf, readNumber, readYes, sayNumber, sayYes, type TableKind } from './column';
+import { columnsOf, formatNumber, formatYes, readNumber, readYes, type TableKind } from './column';
 
 const { text, choice } = columnsOf<StandardLinetype>();
 type Placed = StandardLinetype['symbols'][number];
@@ -16,11 +16,11 @@ function elements(cell: string, now: StandardLinetype): StandardLinetype | strin
 }
 
 /** "FUEL": 1.2 mm, in OHW-Note, 0.5 off the line, level — what is not said is plain, on the line, turning with it. */
-const sayWord = ({ heightMm, style, offsetMm, upright }: LineWord): string =>
+const formatWord = ({ heightMm, style, offsetMm, upright }: LineWord): string =>
   [
-    `${sayNumber(heightMm)} mm`,
+    `${formatNumber(heightMm)} mm`,
     ...(style === '' ? [] : [`in ${style}`]),
-    ...(offsetMm === 0 ? [] : [`${sayNumber(offsetMm)} off the line`]),
+    ...(offsetMm === 0 ? [] : [`${formatNumber(offsetMm)} off the line`]),
     ...(upright ? ['level'] : []),
   ].join(', ');
 
@@ -46,10 +46,10 @@ function words(cell: string, now: StandardLinetype): StandardLinetype | string {
   return { ...now, words: next };
 }
 
-const saySymbol = ({ symbol, element, scale, place, upright }: Placed): string =>
+const formatSymbol = ({ symbol, element, scale, place, upright }: Placed): string =>
   [
     `${symbol} at ${element + 1}`,
-    ...(scale === 1 ? [] : [`${sayNumber(scale)} times`]),
+    ...(scale === 1 ? [] : [`${formatNumber(scale)} times`]),
     ...(place === 'sitting' ? ['on the line'] : []),
     ...(upright ? ['level'] : []),
   ].join(', ');
@@ -92,21 +92,21 @@ export const LINETYPE_TABLE: TableKind<StandardLinetype> = {
     {
       head: 'Elements, mm',
       also: ['elements', 'pattern'],
-      say: (linetype) => (linetype.elementsMm.length > 0 ? sayElements(linetype) : 'unbroken'),
+      format: (linetype) => (linetype.elementsMm.length > 0 ? formatElements(linetype) : 'unbroken'),
       read: elements,
     },
-    { head: 'Words', also: [], say: (linetype) => linetype.words.map(sayWord).join('; '), read: words },
+    { head: 'Words', also: [], format: (linetype) => linetype.words.map(formatWord).join('; '), read: words },
     {
       head: 'Line marks',
       also: ['symbols'],
-      say: (linetype) => linetype.symbols.map(saySymbol).join('; '),
+      format: (linetype) => linetype.symbols.map(formatSymbol).join('; '),
       read: symbols,
     },
     choice('basis', ['paper', 'model'], 'Sized on', 'sized'),
     {
       head: 'Stops short of its ends, mm',
       also: ['inset'],
-      say: ({ ends }) => sayNumber(ends.insetMm),
+      format: ({ ends }) => formatNumber(ends.insetMm),
       read: (cell, now) => {
         const insetMm = readNumber(cell.trim() || '0');
         return typeof insetMm === 'string' ? insetMm : { ...now, ends: { ...now.ends, insetMm } };
@@ -115,7 +115,7 @@ export const LINETYPE_TABLE: TableKind<StandardLinetype> = {
     {
       head: 'Only whole repeats',
       also: ['whole repeats'],
-      say: ({ ends }) => sayYes(ends.whole),
+      format: ({ ends }) => formatYes(ends.whole),
       read: (cell, now) => {
         const whole = readYes(cell);
         return typeof whole === 'string' ? whole : { ...now, ends: { ...now.ends, whole } };

@@ -1,17 +1,17 @@
 import { BASES, FILL_KINDS, type FillLine, fillSchema, type StandardFill } from '../../standard/fills';
 import { CAPS, type ParallelLines, type StandardParallelSet } from '../../standard/parallels';
-import { columnsOf, sayNumber, type TableKind } from './column';
+import { columnsOf, formatNumber, type TableKind } from './column';
 
 const fill = columnsOf<StandardFill>();
 const NUMBER = String.raw`-?[\d.]+(?:e[+-]?\d+)?`;
 
 /** "45° every 3, from 1 2, shifted 1.5, broken 5 -5": a family of lines, its lengths in mm. */
-const sayLine = ({ angleDeg, spacingMm, originMm, shiftMm, dashesMm }: FillLine): string =>
+const formatLine = ({ angleDeg, spacingMm, originMm, shiftMm, dashesMm }: FillLine): string =>
   [
-    `${sayNumber(angleDeg)}° every ${sayNumber(spacingMm)}`,
-    ...(originMm.some((value) => value !== 0) ? [`from ${originMm.map(sayNumber).join(' ')}`] : []),
-    ...(shiftMm === 0 ? [] : [`shifted ${sayNumber(shiftMm)}`]),
-    ...(dashesMm.length === 0 ? [] : [`broken ${dashesMm.map(sayNumber).join(' ')}`]),
+    `${formatNumber(angleDeg)}° every ${formatNumber(spacingMm)}`,
+    ...(originMm.some((value) => value !== 0) ? [`from ${originMm.map(formatNumber).join(' ')}`] : []),
+    ...(shiftMm === 0 ? [] : [`shifted ${formatNumber(shiftMm)}`]),
+    ...(dashesMm.length === 0 ? [] : [`broken ${dashesMm.map(formatNumber).join(' ')}`]),
   ].join(', ');
 
 function readLine(said: string): FillLine | string {
@@ -63,7 +63,7 @@ export const FILL_TABLE: TableKind<StandardFill> = {
     {
       head: 'Lines, mm',
       also: ['lines'],
-      say: ({ lines }) => lines.map(sayLine).join('; '),
+      format: ({ lines }) => lines.map(formatLine).join('; '),
       read: (cell, now) => {
         const lines = readEach(cell, readLine);
         return typeof lines === 'string' ? lines : { ...now, lines };
@@ -85,9 +85,9 @@ export const FILL_TABLE: TableKind<StandardFill> = {
 
 const set = columnsOf<StandardParallelSet>();
 
-const saySetLine = ({ offsetMm, colour, linetype }: ParallelLines[number]): string =>
+const formatSetLine = ({ offsetMm, colour, linetype }: ParallelLines[number]): string =>
   [
-    sayNumber(offsetMm),
+    formatNumber(offsetMm),
     ...(colour === null ? [] : [`colour ${colour}`]),
     ...(linetype === '' ? [] : [`in ${linetype}`]),
   ].join(' ');
@@ -124,7 +124,7 @@ export const PARALLEL_TABLE: TableKind<StandardParallelSet> = {
     {
       head: 'Lines, mm',
       also: ['lines', 'offsets'],
-      say: ({ lines }) => lines.map(saySetLine).join('; '),
+      format: ({ lines }) => lines.map(formatSetLine).join('; '),
       read: (cell, now) => {
         const lines = readEach(cell, readSetLine);
         return typeof lines === 'string' ? lines : { ...now, lines };

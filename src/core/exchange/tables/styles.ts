@@ -4,14 +4,14 @@ import {
   type DimensionSetting,
   type DimensionSpec,
   type DimensionValues,
+  formatSetting,
   SETTING_NAMES,
   type StandardDimensionStyle,
-  saySetting,
   TERMINATORS,
 } from '../../standard/dimension-settings';
 import { JUSTIFICATIONS, type StandardTextStyle, textStyleOf } from '../../standard/lettering';
 import type { LineMeaning } from '../../standard/meanings';
-import { type Column, columnsOf, partsOf, readNumber, readYes, sayNumber, type TableKind } from './column';
+import { type Column, columnsOf, formatNumber, partsOf, readNumber, readYes, type TableKind } from './column';
 
 const style = columnsOf<StandardTextStyle>();
 
@@ -53,7 +53,7 @@ export const MEANING_TABLE: TableKind<LineMeaning> = {
     {
       head: 'Words in names of layers',
       also: ['words'],
-      say: ({ words }) => words.join(', '),
+      format: ({ words }) => words.join(', '),
       read: (cell, now) => ({ ...now, words: partsOf(cell) }),
     },
     meaning.text('notes', 'Notes'),
@@ -62,12 +62,12 @@ export const MEANING_TABLE: TableKind<LineMeaning> = {
 };
 
 /** A setting's value in a cell; what follows its base has an empty one. Text is quoted: blanks in it count. */
-function sayCell(name: DimensionSetting, value: DimensionValues[DimensionSetting] | undefined): string {
+function formatCell(name: DimensionSetting, value: DimensionValues[DimensionSetting] | undefined): string {
   const spec: DimensionSpec = DIMENSION_SETTINGS[name];
   if (value === undefined) return '';
   if (spec.is === 'text') return `“${value}”`;
-  if (typeof value === 'number' && spec.is !== 'colour') return sayNumber(value);
-  return saySetting(name, value);
+  if (typeof value === 'number' && spec.is !== 'colour') return formatNumber(value);
+  return formatSetting(name, value);
 }
 
 /** What a cell says of a setting; undefined where it follows its base; a fault in words. */
@@ -91,7 +91,7 @@ function readCell(name: DimensionSetting, cell: string): { value: unknown } | st
     case 'terminator': {
       const options: readonly string[] = spec.is === 'choice' ? spec.options : TERMINATORS;
       const value = options.find(
-        (option) => says(option) || says(saySetting(name, option as DimensionValues[DimensionSetting])),
+        (option) => says(option) || says(formatSetting(name, option as DimensionValues[DimensionSetting])),
       );
       return value === undefined ? `“${cell}” is none of ${options.join(', ')}` : { value };
     }
@@ -115,7 +115,7 @@ const settingColumn = (name: DimensionSetting): Column<StandardDimensionStyle> =
   return {
     head: `${spec.group}: ${spec.label}${unitOf(spec)}`,
     also: [`${spec.group}: ${spec.label}`.toLowerCase()],
-    say: ({ settings }) => sayCell(name, settings[name]),
+    format: ({ settings }) => formatCell(name, settings[name]),
     read: (cell, now) => {
       const read = readCell(name, cell);
       if (typeof read === 'string') return read;
@@ -140,7 +140,7 @@ export const DIMENSION_STYLE_TABLE: TableKind<StandardDimensionStyle> = {
     {
       head: 'Builds on',
       also: ['base'],
-      say: ({ base }) => base ?? '',
+      format: ({ base }) => base ?? '',
       read: (cell, now) => ({ ...now, base: cell.trim() || null }),
     },
     ...SETTING_NAMES.map(settingColumn),

@@ -29,7 +29,7 @@ export function tableRows(standard: Standard, name: TableName): string[][] {
   const { columns, listOf } = TABLES[name];
   return [
     columns.map(({ head }) => head),
-    ...listOf(standard).map((one) => columns.map(({ say }) => say(one))),
+    ...listOf(standard).map((one) => columns.map(({ format }) => format(one))),
   ];
 }
 

@@ -1,4 +1,4 @@
-import { sameColour, sayColour } from '../../../dxf/colour';
+import { formatColour, sameColour } from '../../../dxf/colour';
 import { storableColour } from '../../../dxf/edit/storable-colour';
 import type { Rule } from '../../rule';
 import { correctProperty, knownLayers, propertyDiffers } from './shared';
@@ -9,7 +9,7 @@ export const layersColour: Rule = {
     title: 'Layer colour differs',
     checks: 'Each layer has the colour that the standard gives it.',
     why: 'Colour tells people on screen what a line is, and in many offices it decides how it prints.',
-    gravity: 'must',
+    weight: 'must',
     correction: 'automatic',
     source: 'Needs A1, C1',
   },
@@ -20,8 +20,8 @@ export const layersColour: Rule = {
       if (sameColour(record.colour, colour)) continue;
       yield propertyDiffers(context, record, wanted, 'colour', {
         message: `Layer “${record.name}” has another colour than the standard.`,
-        expected: sayColour(colour),
-        found: sayColour(record.colour),
+        expected: formatColour(colour),
+        found: formatColour(record.colour),
       });
     }
   },

@@ -1,4 +1,4 @@
-import { sayWidth } from '../../context';
+import { formatWidth } from '../../context';
 import type { Rule } from '../../rule';
 import { correctProperty, knownLayers, propertyDiffers } from './shared';
 
@@ -8,7 +8,7 @@ export const layersDefaultWidth: Rule = {
     title: 'Width left at the default',
     checks: 'No layer is left at the default width where the standard decides on one.',
     why: 'With every layer at the default all lines print alike: outlines, dimensions and hidden lines cannot be told apart.',
-    gravity: 'must',
+    weight: 'must',
     correction: 'automatic',
     source: 'Needs A3, C1',
   },
@@ -20,8 +20,8 @@ export const layersDefaultWidth: Rule = {
       if (record.width >= 0 || wanted.widthMm === null) continue;
       yield propertyDiffers(context, record, wanted, 'width', {
         message: `Layer “${record.name}” is left at the default width, which prints at ${standard.pens.defaultMm} mm.`,
-        expected: sayWidth(wanted.widthMm, standard.pens.defaultMm),
-        found: sayWidth(null, standard.pens.defaultMm),
+        expected: formatWidth(wanted.widthMm, standard.pens.defaultMm),
+        found: formatWidth(null, standard.pens.defaultMm),
       });
     }
   },

@@ -8,7 +8,7 @@ export const layersEmptyUnknown: Rule = {
     title: 'Empty layer not in the standard',
     checks: 'No layer outside the standard is left behind without content.',
     why: 'Leftover names fill every list and invite people to draw on them again.',
-    gravity: 'should',
+    weight: 'should',
     correction: 'automatic',
     source: 'Need C1',
   },

@@ -9,7 +9,7 @@ export const layersLinetype: Rule = {
     title: 'Layer linetype differs',
     checks: 'Each layer has the linetype that the standard gives it.',
     why: 'The pattern says what a line means: hidden, centre, boundary. A wrong one is a wrong statement.',
-    gravity: 'must',
+    weight: 'must',
     correction: 'automatic',
     source: 'Needs A1, C1',
   },

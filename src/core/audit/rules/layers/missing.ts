@@ -9,7 +9,7 @@ export const layersMissing: Rule = {
     title: 'Required layer missing',
     checks: 'Every layer that the standard requires, or that objects are on, has a record in the drawing.',
     why: 'Whoever goes on drawing finds no place for the content and makes one up.',
-    gravity: 'must',
+    weight: 'must',
     correction: 'automatic',
     source: 'Need C1',
   },

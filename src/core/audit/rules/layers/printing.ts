@@ -1,7 +1,7 @@
 import type { Rule } from '../../rule';
 import { correctProperty, knownLayers, propertyDiffers } from './shared';
 
-const say = (prints: boolean): string => (prints ? 'prints' : 'does not print');
+const format = (prints: boolean): string => (prints ? 'prints' : 'does not print');
 
 export const layersPrinting: Rule = {
   meta: {
@@ -9,7 +9,7 @@ export const layersPrinting: Rule = {
     title: 'Layer printing differs',
     checks: 'Each layer prints, or does not, as the standard says.',
     why: 'Working notes go out to the contractor, or content that belongs on the sheet is missing from it.',
-    gravity: 'must',
+    weight: 'must',
     correction: 'automatic',
     source: 'Needs A1, A19, C1',
   },
@@ -19,9 +19,9 @@ export const layersPrinting: Rule = {
     for (const { record, wanted } of knownLayers(context)) {
       if (record.prints === wanted.prints) continue;
       yield propertyDiffers(context, record, wanted, 'printing', {
-        message: `Layer “${record.name}” ${say(record.prints)}.`,
-        expected: say(wanted.prints),
-        found: say(record.prints),
+        message: `Layer “${record.name}” ${format(record.prints)}.`,
+        expected: format(wanted.prints),
+        found: format(record.prints),
       });
     }
   },

@@ -1,4 +1,4 @@
-import { handleOf, kindOf, sayContainer } from '../../../dxf/drawing';
+import { formatContainer, handleOf, kindOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { countOf } from '../../../dxf/object-kinds';
 import { findLinetype } from '../../../standard/standard';
@@ -13,7 +13,7 @@ export const layersUnknown: Rule = {
     title: 'Layer not in the standard',
     checks: 'Every layer that holds objects is one of the standard’s layers.',
     why: 'A layer nobody decided on prints by accident, and whoever takes the drawing over cannot switch it with the rest.',
-    gravity: 'must',
+    weight: 'must',
     correction: 'choice',
     source: 'Needs C1, D1',
   },
@@ -22,7 +22,7 @@ export const layersUnknown: Rule = {
     for (const use of layers.values()) {
       if (use.standard || use.rows.length === 0 || isReserved(use.name)) continue;
       yield {
-        message: `Layer “${use.name}” is not in the standard (${sayCounts(kindCounts(drawing, use.rows))}).`,
+        message: `Layer “${use.name}” is not in the standard (${formatCounts(kindCounts(drawing, use.rows))}).`,
         expected: EXPECTED,
         found: use.name,
         ...placesOf(drawing, use.rows),
@@ -69,7 +69,7 @@ function layerChange({ drawing }: CorrectionContext, row: number, before: string
     handle: handleOf(drawing, row),
     kind: kindOf(drawing, row),
     property: 'layer',
-    where: sayContainer(drawing.containers[drawing.objects.container[row]]),
+    where: formatContainer(drawing.containers[drawing.objects.container[row]]),
     before,
     after,
   };
@@ -99,7 +99,7 @@ const recordGone = (handle: string, name: string): Change => ({
   after: 'removed',
 });
 
-function sayCounts(counts: ReadonlyMap<string, number>): string {
+function formatCounts(counts: ReadonlyMap<string, number>): string {
   return [...counts]
     .sort((a, b) => b[1] - a[1])
     .slice(0, 4)

@@ -1,4 +1,4 @@
-import { sayWidth } from '../../context';
+import { formatWidth } from '../../context';
 import type { Rule } from '../../rule';
 import { correctProperty, knownLayers, propertyDiffers } from './shared';
 
@@ -8,7 +8,7 @@ export const layersWidth: Rule = {
     title: 'Layer width differs',
     checks: 'Each layer has the pen width that the standard gives it.',
     why: 'The order of widths is what lets a drawing be read on paper: outline before dimension before hidden line.',
-    gravity: 'must',
+    weight: 'must',
     correction: 'automatic',
     source: 'Needs A1, A3, C1',
   },
@@ -22,8 +22,8 @@ export const layersWidth: Rule = {
       if (wanted.widthMm === foundMm) continue;
       yield propertyDiffers(context, record, wanted, 'width', {
         message: `Layer “${record.name}” prints at ${foundMm} mm.`,
-        expected: sayWidth(wanted.widthMm, standard.pens.defaultMm),
-        found: sayWidth(foundMm, standard.pens.defaultMm),
+        expected: formatWidth(wanted.widthMm, standard.pens.defaultMm),
+        found: formatWidth(foundMm, standard.pens.defaultMm),
       });
     }
   },

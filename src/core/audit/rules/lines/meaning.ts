@@ -23,7 +23,7 @@ export const linesMeaning: Rule = {
     title: 'Line does not read as what it means',
     checks: 'Lines of layers whose name gives a meaning away read as that meaning: dashes, dots, unbroken.',
     why: 'A setback that is not dashed is taken for an edge; a boundary without its dots for a setback.',
-    gravity: 'should',
+    weight: 'should',
     correction: 'manual',
     source: 'Needs A1, C4; common practice on the meaning of lines',
   },

@@ -1,7 +1,7 @@
 import { foldName } from '../../../dxf/interner';
 import { paperMmPerPatternUnit, withJoinedGaps, wordsOf } from '../../../records/linetype-record';
 import type { StandardLinetype } from '../../../standard/definitions';
-import { joinGaps, type LineWord, sayElements } from '../../../standard/line-words';
+import { formatElements, joinGaps, type LineWord } from '../../../standard/line-words';
 import { findLinetype } from '../../../standard/standard';
 import type { Rule } from '../../rule';
 
@@ -11,7 +11,7 @@ export const linetypesRedefined: Rule = {
     title: 'Linetype of the standard is another pattern here',
     checks: 'Linetypes with a name of the standard have its dashes, gaps, dots and words, set as it says.',
     why: 'The name says hidden, the pattern says something else; two drawings on one sheet do not match.',
-    gravity: 'should',
+    weight: 'should',
     correction: 'automatic',
     source: 'Needs A4, C4, D4',
     tolerance: { default: 0.01, unit: 'mm', of: 'the length of an element' },
@@ -32,8 +32,8 @@ export const linetypesRedefined: Rule = {
       const found = elements.map((length) => Math.round(length * 1e4) / 1e4);
       yield {
         message: `Linetype “${record.name}” is not the standard’s.`,
-        expected: say(office, { elementsMm: found, words }),
-        found: say({ elementsMm: found, words }, office),
+        expected: format(office, { elementsMm: found, words }),
+        found: format({ elementsMm: found, words }, office),
         handles: [],
         subject: { property: 'linetype', value: record.name },
         ...(wanted.clause === '' ? {} : { clause: wanted.clause }),
@@ -78,13 +78,15 @@ interface Pattern {
 }
 
 /** The elements in words; how the words are set only where nothing else tells two patterns apart. */
-function say(pattern: Pattern, other: Pattern): string {
+function format(pattern: Pattern, other: Pattern): string {
   if (pattern.elementsMm.length === 0) return 'unbroken';
-  const elements = sayElements(pattern);
-  return elements === sayElements(other) ? `${elements}: ${pattern.words.map(sayWord).join('; ')}` : elements;
+  const elements = formatElements(pattern);
+  return elements === formatElements(other)
+    ? `${elements}: ${pattern.words.map(formatWord).join('; ')}`
+    : elements;
 }
 
-const sayWord = ({ text, heightMm, style, offsetMm, upright }: LineWord): string =>
+const formatWord = ({ text, heightMm, style, offsetMm, upright }: LineWord): string =>
   [
     `“${text}” ${round(heightMm)} mm high`,
     ...(style === '' ? [] : [`in ${style}`]),

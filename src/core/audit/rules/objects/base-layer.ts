@@ -12,7 +12,7 @@ export const objectsBaseLayer: Rule = {
     title: 'Content on a reserved layer',
     checks: 'Nothing is drawn on the base layer, nor on the layer for definition points of dimensions.',
     why: 'The base layer means “take it from the placement” inside symbols; content on the definition-point layer never prints.',
-    gravity: 'must',
+    weight: 'must',
     correction: 'choice',
     source: 'Need C2',
   },

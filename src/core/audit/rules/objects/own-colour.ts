@@ -11,7 +11,7 @@ export const objectsOwnColour: Rule = {
     title: 'Own colour',
     checks: 'Objects take their colour from their layer, inside symbols too.',
     why: 'A colour changed on the layer does nothing to an object that carries its own; it sits there and nobody sees why.',
-    gravity: 'should',
+    weight: 'should',
     correction: 'automatic',
     source: 'Needs C3, B4, D3',
   },

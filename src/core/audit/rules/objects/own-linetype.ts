@@ -9,7 +9,7 @@ export const objectsOwnLinetype: Rule = {
     title: 'Own linetype',
     checks: 'Objects take their linetype from their layer, inside symbols too.',
     why: 'A hidden line that is dashed by hand stays dashed when it is moved to the outline’s layer.',
-    gravity: 'should',
+    weight: 'should',
     correction: 'automatic',
     source: 'Needs C3, B4, D3',
   },

@@ -1,5 +1,5 @@
 import { WIDTH_DEFAULT, WIDTH_FROM_LAYER, WIDTH_FROM_SYMBOL } from '../../../dxf/objects';
-import { isPlaced, sayWidth } from '../../context';
+import { formatWidth, isPlaced } from '../../context';
 import type { Rule } from '../../rule';
 import { giveBack, ownValues } from './shared';
 
@@ -9,7 +9,7 @@ export const objectsOwnWidth: Rule = {
     title: 'Own width',
     checks: 'Objects take their pen width from their layer, inside symbols too.',
     why: 'One edge drawn heavier by hand looks like a statement; nothing tells that it is a leftover.',
-    gravity: 'should',
+    weight: 'should',
     correction: 'automatic',
     source: 'Needs C3, A3, D3',
   },
@@ -20,7 +20,7 @@ export const objectsOwnWidth: Rule = {
       const width = drawing.objects.width[row];
       if (width === WIDTH_FROM_LAYER) return null;
       if (width === WIDTH_FROM_SYMBOL) return isPlaced(drawing, row) ? 'from a symbol, but in none' : null;
-      return sayWidth(width === WIDTH_DEFAULT ? null : width / 100, standard.pens.defaultMm);
+      return formatWidth(width === WIDTH_DEFAULT ? null : width / 100, standard.pens.defaultMm);
     });
   },
 

@@ -1,4 +1,4 @@
-import { type Drawing, handleOf, kindOf, layerNameOf, sayContainer } from '../../../dxf/drawing';
+import { type Drawing, formatContainer, handleOf, kindOf, layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import type { OwnProperty } from '../../../standard/definitions';
 import { type AuditContext, groupBy, isGenerated, isPlaced, placesOf } from '../../context';
@@ -24,7 +24,7 @@ export function objectChange(
     ...change,
     handle: handleOf(drawing, row),
     kind: kindOf(drawing, row),
-    where: sayContainer(drawing.containers[drawing.objects.container[row]]),
+    where: formatContainer(drawing.containers[drawing.objects.container[row]]),
   };
 }
 
@@ -77,7 +77,7 @@ export function* ownValues(
     rows,
     (row) => `${inside(row)}\n${context.layerUse(row).name}\n${values.get(row)}`,
   ).values()) {
-    const symbol = inside(group[0]) ? saySymbols(drawing, group) : '';
+    const symbol = inside(group[0]) ? formatSymbols(drawing, group) : '';
     const layer = layerNameOf(drawing, group[0]);
     const value = values.get(group[0])!;
     const clause = layers.get(foldName(layer))?.standard?.clause;
@@ -97,7 +97,7 @@ export function* ownValues(
 }
 
 /** "symbol “Bollard”", "3 symbols". */
-function saySymbols(drawing: Drawing, rows: readonly number[]): string {
+function formatSymbols(drawing: Drawing, rows: readonly number[]): string {
   const names = new Set(rows.map((row) => drawing.containers[drawing.objects.container[row]].name));
   return names.size === 1 ? `symbol “${[...names][0]}”` : `${names.size} symbols`;
 }

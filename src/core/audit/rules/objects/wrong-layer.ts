@@ -14,7 +14,7 @@ export const objectsWrongLayer: Rule = {
     title: 'Object on a layer not meant for it',
     checks: 'Layers hold only the kinds of object that the standard puts on them.',
     why: 'Dimensions on the layer of the outlines print as heavy as the outlines, and cannot be switched off by themselves.',
-    gravity: 'must',
+    weight: 'must',
     correction: 'choice',
     source: 'Needs A1, C2, D2',
   },

@@ -6,7 +6,7 @@ export const pensNotHeld: Rule = {
     title: 'Widths cannot be checked',
     checks: 'The drawing’s version can hold pen widths.',
     why: 'Versions before 2000 have no place for a width: how the lines print is decided by whoever prints them.',
-    gravity: 'note',
+    weight: 'note',
     correction: 'manual',
     source: 'Need A3',
   },

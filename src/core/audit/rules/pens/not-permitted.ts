@@ -9,7 +9,7 @@ export const pensNotPermitted: Rule = {
     title: 'Pen width not permitted',
     checks: 'Where objects may carry a width of their own, it is one of the permitted pen widths.',
     why: 'An emphasis outside the series reads as a mistake beside the rest of the set.',
-    gravity: 'must',
+    weight: 'must',
     correction: 'automatic',
     source: 'Need A3',
   },

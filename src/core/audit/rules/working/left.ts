@@ -11,7 +11,7 @@ export const workingLeft: Rule = {
     checks:
       'Layers, linetypes and text styles that serve only while drawing are not used in what is handed over.',
     why: 'Working notes go out to the contractor with the drawing, and are built.',
-    gravity: 'note',
+    weight: 'note',
     correction: 'manual',
     source: 'Needs A19, C13',
   },
@@ -62,7 +62,7 @@ export const workingLeft: Rule = {
       }
       for (const [name, rows] of found)
         yield {
-          gravity: 'must',
+          weight: 'must',
           message: `${rows.length === 1 ? '1 object that prints uses' : `${rows.length} objects that print use`} the working ${what} “${name}”.`,
           expected: `no ${what} of working content on layers that print`,
           found: name,

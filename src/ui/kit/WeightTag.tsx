@@ -1,20 +1,20 @@
-import type { Gravity } from '@/core/standard/standard';
+import type { Weight } from '@/core/standard/standard';
 
-const WORDS: Record<Gravity, string> = { must: 'must', should: 'should', note: 'note' };
-const COLOURS: Record<Gravity, string> = { must: 'text-oxide', should: 'text-ochre', note: 'text-slate' };
+const WORDS: Record<Weight, string> = { must: 'must', should: 'should', note: 'note' };
+const COLOURS: Record<Weight, string> = { must: 'text-oxide', should: 'text-ochre', note: 'text-slate' };
 
 /** The shape of a weight: a full six-sided plate, a half-filled square, an open ring. Apart in greyscale too. */
-export function WeightShape({ gravity }: { gravity: Gravity }) {
+export function WeightShape({ weight }: { weight: Weight }) {
   return (
     <svg
       width="13"
       height="13"
       viewBox="0 0 14 14"
       aria-hidden="true"
-      className={`shrink-0 ${COLOURS[gravity]}`}
+      className={`shrink-0 ${COLOURS[weight]}`}
     >
-      {gravity === 'must' && <path d="M3.5 1h7L13.5 7l-3 6h-7L.5 7z" fill="currentColor" />}
-      {gravity === 'should' && (
+      {weight === 'must' && <path d="M3.5 1h7L13.5 7l-3 6h-7L.5 7z" fill="currentColor" />}
+      {weight === 'should' && (
         <>
           <rect
             x="1.75"
@@ -28,7 +28,7 @@ export function WeightShape({ gravity }: { gravity: Gravity }) {
           <rect x="1.75" y="7" width="10.5" height="5.25" fill="currentColor" />
         </>
       )}
-      {gravity === 'note' && (
+      {weight === 'note' && (
         <circle cx="7" cy="7" r="4.5" fill="none" stroke="currentColor" strokeWidth="1.5" />
       )}
     </svg>
@@ -36,12 +36,12 @@ export function WeightShape({ gravity }: { gravity: Gravity }) {
 }
 
 /** Shape and word, with a count where one is given. */
-export function Weight({ gravity, count }: { gravity: Gravity; count?: number }) {
+export function WeightTag({ weight, count }: { weight: Weight; count?: number }) {
   return (
-    <span className={`inline-flex items-center gap-1.5 ${count === 0 ? 'text-ink-3' : COLOURS[gravity]}`}>
-      <WeightShape gravity={gravity} />
+    <span className={`inline-flex items-center gap-1.5 ${count === 0 ? 'text-ink-3' : COLOURS[weight]}`}>
+      <WeightShape weight={weight} />
       {count !== undefined && <span className="figures font-medium">{count}</span>}
-      <span className="text-[13px]">{WORDS[gravity]}</span>
+      <span className="text-[13px]">{WORDS[weight]}</span>
     </span>
   );
 }

@@ -1,5 +1,5 @@
 /** A typed array that grows as numbers are pushed; `length` may be set back to take some off again. */
-export class Growing<T extends Int32Array | Float32Array | Float64Array> {
+export class GrowingArray<T extends Int32Array | Float32Array | Float64Array> {
   length = 0;
 
   constructor(private array: T) {}

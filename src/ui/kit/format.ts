@@ -12,12 +12,12 @@ const TIME = new Intl.DateTimeFormat('en-GB', {
   timeZone: 'UTC',
 });
 
-export const sayDate = (iso: string): string => DATE.format(new Date(iso));
-export const sayTime = (iso: string): string => TIME.format(new Date(iso));
+export const formatDate = (iso: string): string => DATE.format(new Date(iso));
+export const formatTime = (iso: string): string => TIME.format(new Date(iso));
 
 export const count = (n: number, one: string, many = `${one}s`): string =>
   `${n.toLocaleString('en-GB')} ${n === 1 ? one : many}`;
 
 /** "84 kB", "12.4 MB". */
-export const saySize = (bytes: number): string =>
+export const formatSize = (bytes: number): string =>
   bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1e3))} kB` : `${(bytes / 1e6).toFixed(1)} MB`;
