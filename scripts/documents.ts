@@ -11,7 +11,7 @@ export function rulesPage(): string {
       '',
       `\`${meta.id}\` · ${meta.weight} · correction: ${CORRECTION[meta.correction]}`,
       '',
-      `**Checks:** ${meta.checks}`,
+      `**Checks:** ${meta.what}`,
       '',
       `**Why:** ${meta.why}`,
       '',

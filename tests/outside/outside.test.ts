@@ -5,8 +5,8 @@ import { demoDrawings } from '../../demo/drawings';
 import { demoStandard } from '../../demo/standard';
 import { audit } from '../../src/core/audit/engine';
 import { correctDrawing } from '../../src/core/correct/correct';
-import { proposalsFor } from '../../src/core/correct/crosswalk';
 import { DrawingEditor } from '../../src/core/correct/editor';
+import { allProposals } from '../../src/core/correct/proposals';
 import { type Effective, effective } from '../../src/core/drawing/effective';
 import { hexOf, rgbOf } from '../../src/core/dxf/colour';
 import { type Drawing, entityOf, handleOf, rangeOf } from '../../src/core/dxf/drawing';
@@ -281,12 +281,13 @@ describe.each(demoDrawings())('our own drawing $file', ({ file, bytes }) => {
     expect(before.errors).toEqual([]);
     const drawing = open(bytes);
     const layers: Record<string, { action: 'map'; to: string }> = {};
+    const proposals = allProposals(drawing, demoStandard);
     for (const finding of audit(drawing, demoStandard).findings.filter(
       (one) => one.rule === 'layers/unknown',
     ))
       layers[finding.subject.layer!] = {
         action: 'map',
-        to: proposalsFor(drawing, demoStandard, finding)[0]?.to ?? 'G-WORK',
+        to: proposals[finding.key][0]?.to ?? 'G-WORK',
       };
     const result = correctDrawing(bytes, demoStandard, { choices: { layers, objects: [] } });
     if (!result.ok) throw new Error(result.problem.message);

@@ -1,38 +1,26 @@
 import { BASE_LAYER } from '../drawing/effective';
 import { hexOf, rgbOf } from '../dxf/colour';
-import {
-  type Drawing,
-  type DrawingLayer,
-  formatContainer,
-  handleOf,
-  isSheetItself,
-  kindOf,
-  layerNameOf,
-  rangeOf,
-} from '../dxf/drawing';
+import { type Drawing, type DrawingLayer, kindOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import type { ObjectKind } from '../dxf/object-kinds';
-import { anchorOf } from '../dxf/read/anchor';
 import { isDefinitionPointLayer } from '../dxf/reserved';
+import { type Facts, factsOf } from '../facts/facts';
+import type { LayerContent } from '../facts/layers';
 import { paperMmPerPatternUnit } from '../records/linetype-record';
 import type { StandardLayer } from '../standard/definitions';
 import { findLinetype, type Standard } from '../standard/standard';
-import type { Finding, StrokeLook } from './finding';
+import type { StrokeLook } from './finding';
 
-/** What lies on one layer. */
-export interface LayerUse {
-  /** As the record, or the first object that names it, writes it. */
-  readonly name: string;
-  readonly record: DrawingLayer | undefined;
+/** What lies on one layer, and what the standard says of it. */
+export interface LayerUse extends LayerContent {
   readonly standard: StandardLayer | undefined;
-  /** All objects on it, those inside symbols included. */
-  readonly rows: number[];
 }
 
-/** What rules look at: the drawing, the standard, and what several rules would otherwise each work out. */
+/** What rules look at: the drawing, the standard, and the facts that several rules would otherwise each work out. */
 export interface AuditContext {
   readonly drawing: Drawing;
   readonly standard: Standard;
+  readonly facts: Facts;
   /** By folded name: layers with a record first, in table order, then layers that are only named by objects. */
   readonly layers: ReadonlyMap<string, LayerUse>;
   /** What lies on the layer of a row: the same as looking its layer up by name, without the names. */
@@ -42,33 +30,25 @@ export interface AuditContext {
 }
 
 export function makeContext(drawing: Drawing, standard: Standard): AuditContext {
+  const facts = factsOf(drawing, standard.pens.defaultMm);
   const standardLayers = new Map(standard.layers.map((layer) => [foldName(layer.name), layer]));
-  const layers = new Map<string, LayerUse>();
-  for (const record of drawing.layers) {
-    const key = foldName(record.name);
-    if (!layers.has(key))
-      layers.set(key, { name: record.name, record, standard: standardLayers.get(key), rows: [] });
-  }
-  const uses: (LayerUse | undefined)[] = [];
-  const layerUse = (row: number): LayerUse => {
-    const id = drawing.objects.layer[row];
-    let use = id >= 0 ? uses[id] : undefined;
-    if (!use) {
-      const name = layerNameOf(drawing, row);
-      const key = foldName(name);
-      use = layers.get(key) ?? { name, record: undefined, standard: standardLayers.get(key), rows: [] };
-      layers.set(key, use);
-      if (id >= 0) uses[id] = use;
-    }
-    return use;
+  const { content, of } = facts.layers;
+  const uses = content.map(
+    (layer): LayerUse => ({ ...layer, standard: standardLayers.get(foldName(layer.name)) }),
+  );
+  return {
+    drawing,
+    standard,
+    facts,
+    layers: new Map(
+      uses
+        // A layer that nothing but a sheet itself names is nowhere to be seen.
+        .filter((use) => use.record || use.rows.length > 0)
+        .map((use) => [foldName(use.name), use]),
+    ),
+    layerUse: (row) => uses[of[row]],
+    standardLayers,
   };
-  for (let row = 0; row < drawing.objects.count; row++) {
-    const use = layerUse(row);
-    if (use.record || !isSheetItself(drawing, row)) use.rows.push(row);
-  }
-  // A layer that nothing but a sheet itself names is nowhere to be seen.
-  for (const [key, use] of layers) if (!use.record && use.rows.length === 0) layers.delete(key);
-  return { drawing, standard, layers, layerUse, standardLayers };
 }
 
 /** Layers that the format itself keeps, and layers of drawings that are only referred to. */
@@ -85,17 +65,6 @@ export const isPlaced = (drawing: Drawing, row: number): boolean =>
 export function isGenerated(drawing: Drawing, row: number): boolean {
   const container = drawing.containers[drawing.objects.container[row]];
   return container.kind === 'symbol' && GENERATED.test(container.name);
-}
-
-/** Handles and the place of the first object, as findings carry them. */
-export function placesOf(drawing: Drawing, rows: readonly number[]): Pick<Finding, 'handles' | 'at'> {
-  const handles = rows.map((row) => handleOf(drawing, row));
-  const first = rows.find((row) => isPlaced(drawing, row)) ?? rows[0];
-  if (first === undefined) return { handles };
-  const anchor = anchorOf(drawing, rangeOf(drawing, first));
-  if (!anchor) return { handles };
-  const space = formatContainer(drawing.containers[drawing.objects.container[first]]);
-  return { handles, at: { space, x: anchor[0], y: anchor[1] } };
 }
 
 /** Groups rows by a key, keeping the order in which keys are first met. */
@@ -142,6 +111,6 @@ export function lookOfLayer(drawing: Drawing, standard: Standard, layer: Drawing
   };
 }
 
-/** "0.35 mm", "default (0.25 mm)". */
-export const formatWidth = (widthMm: number | null, defaultMm: number): string =>
-  widthMm === null ? `default (${defaultMm} mm)` : `${widthMm} mm`;
+/** The clause of the office standard that a finding breaks, where there is one. */
+export const clauseOf = (from: { readonly clause: string } | undefined): { readonly clause?: string } =>
+  from && from.clause !== '' ? { clause: from.clause } : {};

@@ -1,4 +1,5 @@
-import type { Weight } from '../standard/standard';
+import type { Weight } from '../standard/rule-settings';
+import type { Value } from './value';
 
 export type CorrectionKind = 'automatic' | 'choice' | 'manual';
 
@@ -9,6 +10,8 @@ export interface Subject {
   readonly symbol?: string;
   readonly property?: 'colour' | 'linetype' | 'width' | 'printing';
   readonly value?: string;
+  /** A single object, by the identity that stays with it; see facts/identity. */
+  readonly object?: string;
 }
 
 /** How a stroke prints: enough to draw it beside the words. */
@@ -21,28 +24,92 @@ export interface StrokeLook {
   readonly prints: boolean;
 }
 
+/** Left, bottom, right, top. */
+export type PlaceBox = readonly [number, number, number, number];
+
+/** One place a finding is at, in units of the space it lies in. */
+export interface Place {
+  /** "model", "sheet Plan", "symbol Bollard". */
+  readonly space: string;
+  /** Name of a sheet that shows it; null where none does, or none was looked for. */
+  readonly sheet: string | null;
+  readonly x: number;
+  readonly y: number;
+  /** Null where the object has no extent that can be drawn. */
+  readonly box: PlaceBox | null;
+}
+
+/** Something to be drawn over the sheet to show what is meant, in units of the space of the first place. */
+export type Shown =
+  | {
+      readonly type: 'arrow' | 'gap';
+      readonly from: readonly [number, number];
+      readonly to: readonly [number, number];
+    }
+  | { readonly type: 'box'; readonly box: PlaceBox };
+
+/** A way out that a person can take. */
+export interface Option {
+  readonly id: string;
+  /** What the button says; {to} stands for what was picked. */
+  readonly label: string;
+  /** What has to be picked first. */
+  readonly needs: 'office layer' | null;
+  /** What changes: this drawing, or the draft of the standard. */
+  readonly effect: 'drawing' | 'standard';
+  /** Asked once more before it is done. */
+  readonly confirm?: string;
+}
+
+/** A person's decision on a finding. */
+export interface Decision {
+  /** Id of one of the finding's options. */
+  readonly option: string;
+  readonly to?: string;
+}
+
 /** One place, or one cause in many places, that does not comply. Plain data, the same everywhere. */
 export interface Finding {
   readonly rule: string;
-  /** The same finding has the same key in every audit of the drawing. */
+  /** The same finding has the same key in every audit of the drawing, and of its next revision. */
   readonly key: string;
   readonly weight: Weight;
   readonly message: string;
-  readonly expected: string;
-  readonly found: string;
+  readonly expected: Value;
+  readonly found: Value;
   /** Every object concerned, by handle, in drawing order. */
   readonly handles: readonly string[];
+  /** The first places; there are as many as there are objects, of which a few are enough to find the rest. */
+  readonly places: readonly Place[];
   readonly record?: { readonly table: 'layer'; readonly name: string };
-  /** Where the first object lies, in units of its space. */
-  readonly at?: { readonly space: string; readonly x: number; readonly y: number };
   readonly correction: CorrectionKind;
   readonly subject: Subject;
+  /** 1 for what was measured or read; below it for what was concluded. */
+  readonly sure: number;
   /** Clause of the office standard that is broken. */
   readonly clause?: string;
   readonly looks?: { readonly expected: StrokeLook; readonly found: StrokeLook };
+  readonly shown?: readonly Shown[];
+  /** What correcting it will do, in a short sentence. */
+  readonly remedy?: string;
+  readonly options?: readonly Option[];
+  /** What is to be marked on the sheet instead of the objects: everything on a layer. */
+  readonly marksLayer?: string;
 }
 
 export type Verdict = 'released' | 'held';
+
+/** A rule that failed. The others went on. */
+export interface RuleFailure {
+  readonly rule: string;
+  readonly message: string;
+}
+
+/** Something that was not looked at, and why. */
+export interface NotChecked {
+  readonly rule: string;
+  readonly what: string;
+}
 
 /** One drawing checked against one edition. */
 export interface Audit {
@@ -58,6 +125,10 @@ export interface Audit {
   };
   readonly verdict: Verdict;
   readonly findings: readonly Finding[];
+  readonly failures: readonly RuleFailure[];
+  readonly notChecked: readonly NotChecked[];
+  /** ms that each rule took. */
+  readonly times: Readonly<Record<string, number>>;
 }
 
 /** A finding as a page lists it: many objects are only counted, and asked for when they are to be marked. */
@@ -65,20 +136,13 @@ export interface ListedFinding extends Finding {
   readonly objectCount: number;
 }
 
-export interface ListedAudit extends Audit {
-  readonly findings: readonly ListedFinding[];
-}
-
 /** Objects of one finding that a page is given at once. */
-const MOST_LISTED = 100;
+export const MOST_LISTED = 100;
 
-export const listed = (audit: Audit): ListedAudit => ({
-  ...audit,
-  findings: audit.findings.map((finding) => ({
-    ...finding,
-    objectCount: finding.handles.length,
-    handles: finding.handles.length > MOST_LISTED ? finding.handles.slice(0, MOST_LISTED) : finding.handles,
-  })),
+export const listed = (finding: Finding): ListedFinding => ({
+  ...finding,
+  objectCount: finding.handles.length,
+  handles: finding.handles.length > MOST_LISTED ? finding.handles.slice(0, MOST_LISTED) : finding.handles,
 });
 
 export const countByWeight = (findings: readonly Finding[]): Record<Weight, number> => {

@@ -1,7 +1,4 @@
 import { z } from 'zod';
-import type { Finding } from '../audit/finding';
-import type { Choice } from '../audit/rule';
-import { foldName } from '../dxf/interner';
 import { fail, ok, type Result } from '../result';
 
 const action = z.union([
@@ -9,7 +6,7 @@ const action = z.union([
   z.strictObject({ action: z.literal('remove') }),
 ]);
 
-/** A person's decisions on one drawing, as the command line and the crosswalk hold them. */
+/** A person's decisions on one drawing by the names of its layers, as a file for the command line holds them. */
 export const choicesSchema = z.strictObject({
   layers: z.record(z.string(), action).default({}).meta({
     description: 'By the sender’s layer name: the office layer it becomes, or that it goes with its objects.',
@@ -22,6 +19,14 @@ export const choicesSchema = z.strictObject({
 
 export type Choices = z.infer<typeof choicesSchema>;
 export const NO_CHOICES: Choices = { layers: {}, objects: [] };
+
+/** A decision on one finding, by the finding's key. */
+export const keyedDecisionSchema = z.strictObject({
+  finding: z.string().min(1).max(2000),
+  option: z.string().min(1).max(60),
+  to: z.string().min(1).max(300).optional(),
+});
+export type KeyedDecision = z.infer<typeof keyedDecisionSchema>;
 
 /** Reads decisions from JSON text. */
 export function parseChoices(text: string): Result<Choices> {
@@ -39,16 +44,4 @@ export function parseChoices(text: string): Result<Choices> {
     `The file of choices does not fit its schema: ${issue.path.join(', ') || 'the file as a whole'}: ${issue.message}.`,
     'Mend the field named and try again.',
   );
-}
-
-/** The decision that applies to a finding, if one was made. */
-export function choiceFor(choices: Choices, finding: Finding): Choice | undefined {
-  const { layer, kind } = finding.subject;
-  if (layer === undefined) return undefined;
-  if (finding.rule === 'layers/unknown')
-    return Object.entries(choices.layers).find(([name]) => foldName(name) === foldName(layer))?.[1];
-  const move = choices.objects.find(
-    (entry) => foldName(entry.layer) === foldName(layer) && entry.kind === kind,
-  );
-  return move && { action: 'map', to: move.to };
 }

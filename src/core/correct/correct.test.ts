@@ -1,13 +1,15 @@
 import { linkspan, shorePower, survey } from '../../../demo/drawings';
 import { demoStandard } from '../../../demo/standard';
 import { audit } from '../audit/engine';
+import { propose, proposeForObjects } from '../audit/likeness/propose';
+import { tokens, wordLikeness } from '../audit/likeness/words';
 import { type Drawing, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
 import { readDrawing } from '../dxf/read/interpret';
 import { DrawingComposer } from '../dxf/write/composer';
 import { blankStandard, layerOf, type Standard } from '../standard/standard';
 import { type Choices, parseChoices } from './choices';
 import { type CorrectionResult, correctDrawing } from './correct';
-import { proposalsFor, propose, proposeForObjects, tokens, wordLikeness } from './crosswalk';
+import { allProposals } from './proposals';
 
 const read = (bytes: Uint8Array): Drawing => {
   const result = readDrawing(bytes);
@@ -117,10 +119,11 @@ describe('everything at once', () => {
     const drawing = read(bytes);
     const layers: Choices['layers'] = {};
     const objects: Choices['objects'] = [];
+    const proposals = allProposals(drawing, demoStandard);
     for (const finding of audit(drawing, demoStandard).findings.filter(
       (one) => one.correction === 'choice',
     )) {
-      const [best] = proposalsFor(drawing, demoStandard, finding);
+      const [best] = proposals[finding.key];
       const to = best?.to ?? 'G-WORK';
       if (finding.rule === 'layers/unknown') layers[finding.subject.layer!] = { action: 'map', to };
       else objects.push({ layer: finding.subject.layer!, kind: finding.subject.kind!, to });

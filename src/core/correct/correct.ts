@@ -1,23 +1,27 @@
 import { append } from '../append';
-import { makeContext } from '../audit/context';
-import { audit } from '../audit/engine';
-import type { Audit, Finding } from '../audit/finding';
-import type { Change, Choice } from '../audit/rule';
+import { audit, type LiveAudit, plainAudit } from '../audit/engine';
+import type { Audit, Decision, Finding } from '../audit/finding';
+import { type Change, type Memory, type Rule, STAGES } from '../audit/rule';
 import { ruleById } from '../audit/rules';
 import type { Drawing } from '../dxf/drawing';
-import { applyByteEdits } from '../dxf/edit/edits';
+import { applyByteEdits, EditConflict } from '../dxf/edit/edits';
 import { readDrawing } from '../dxf/read/interpret';
 import { ok, type Result } from '../result';
 import type { Standard } from '../standard/standard';
-import { type Choices, choiceFor, NO_CHOICES } from './choices';
+import { Applying, type Asked } from './apply';
+import { Claims } from './claims';
 import { DrawingEditor } from './editor';
+import { type CorrectionRequest, Wanted } from './wanted';
 
-export interface CorrectionRequest {
-  /** Ids of the rules whose automatic corrections are wanted; all when absent. */
-  readonly rules?: readonly string[];
-  /** Keys of single findings to settle; all that the rules allow when absent. */
-  readonly findings?: readonly string[];
-  readonly choices?: Choices;
+export type { CorrectionRequest } from './wanted';
+
+/** Something that was asked for and is not settled, and why. */
+export interface Unsettled {
+  /** Key of the finding; empty where there is none. */
+  readonly key: string;
+  /** What was asked for, in words. */
+  readonly what: string;
+  readonly why: string;
 }
 
 export interface CorrectionResult {
@@ -26,16 +30,24 @@ export interface CorrectionResult {
   readonly before: Audit;
   readonly after: Audit;
   readonly passes: number;
+  /** What was asked for and did not happen. */
+  readonly unsettled: readonly Unsettled[];
+  /** Decisions that were carried out and hold for the sender's next drawing too. */
+  readonly memories: readonly Memory[];
   /** The drawing as it is after the last pass. */
   readonly drawing: Drawing;
 }
 
-/** Corrections can uncover new findings (a renamed layer now has a wrong colour); more passes than this is a fault. */
-const MOST_PASSES = 12;
+/** A drawing that is still being changed after so many passes goes round in circles. */
+const MOST_PASSES = 60;
+
+/** Corrections that were found to undo each other. */
+const CIRCLES = 'Corrections undo each other: the drawing came back to a state it was in before.';
 
 /**
- * Corrects a drawing: decisions first, then what is automatic, pass by pass until nothing is left that was asked
- * for. Each pass reads the result of the one before, so what is reported as settled has been seen to be settled.
+ * Corrects a drawing pass by pass. Each pass takes the first stage that still has something to do, lets its rules say
+ * what is to be done, does what does not collide at once and leaves the rest to the next. The result is read and audited
+ * anew after each, so that what is reported as settled has been seen to be settled.
  */
 export function correctDrawing(
   bytes: Uint8Array,
@@ -44,94 +56,177 @@ export function correctDrawing(
 ): Result<CorrectionResult> {
   const opened = readDrawing(bytes);
   if (!opened.ok) return opened;
-  let drawing = opened.value;
-  const before = audit(drawing, standard);
-  let current = before;
-  let result = bytes;
-  const changes: Change[] = [];
-  const tried = new Set<string>();
-  let passes = 0;
-  // A finding that a choice or a correction brings to light on an affected layer is settled with it.
-  const wanted = wantedFindings(request);
-  while (passes < MOST_PASSES) {
-    const step = planPass(drawing, standard, current.findings, wanted, request.choices ?? NO_CHOICES, tried);
-    if (step === null) break;
-    passes++;
-    if (step.editor.edits.isEmpty) continue;
-    result = applyByteEdits(result, step.editor.edits.byteEdits());
-    append(changes, step.changes);
-    const reread = readDrawing(result);
-    if (!reread.ok) return reread;
-    drawing = reread.value;
-    current = audit(drawing, standard);
-  }
-  return ok({ bytes: result, changes, before, after: current, passes, drawing });
-}
-
-type Wanted = (finding: Finding, choice: Choice | undefined) => boolean;
-
-function wantedFindings(request: CorrectionRequest): Wanted {
-  const rules = request.rules && new Set(request.rules);
-  const keys = request.findings && new Set(request.findings);
-  const mapped = new Set(
-    Object.values(request.choices?.layers ?? {}).flatMap((choice) =>
-      choice.action === 'map' ? [choice.to.toLowerCase()] : [],
-    ),
-  );
-  return (finding, choice) => {
-    if (finding.correction === 'manual') return false;
-    if (finding.correction === 'choice') return choice !== undefined;
-    if (rules && !rules.has(finding.rule)) return false;
-    if (keys && !keys.has(finding.key))
-      // A layer that took an office name takes the office's properties with it.
-      return finding.rule.startsWith('layers/') && mapped.has((finding.subject.layer ?? '').toLowerCase());
-    return true;
+  const wanted = new Wanted(request);
+  const run: Run = {
+    standard,
+    wanted,
+    drawing: opened.value,
+    current: audit(opened.value, standard),
+    bytes,
+    changes: [],
+    tried: new Set(),
+    reasons: new Map(),
+    asked: new Map(),
+    memories: [],
   };
-}
-
-interface Pass {
-  readonly editor: DrawingEditor;
-  readonly changes: readonly Change[];
-}
-
-/** Decisions on layers go alone, then decisions on objects, then the rest: two edits never meet in one tag. */
-const PHASES: readonly ((finding: Finding) => boolean)[] = [
-  (finding) => finding.rule === 'layers/unknown',
-  (finding) => finding.correction === 'choice',
-  (finding) => finding.rule === 'layers/missing',
-  (finding) => finding.correction === 'automatic',
-];
-
-function planPass(
-  drawing: Drawing,
-  standard: Standard,
-  findings: readonly Finding[],
-  wanted: Wanted,
-  choices: Choices,
-  tried: Set<string>,
-): Pass | null {
-  const open = findings.filter(
-    (finding) => !tried.has(finding.key) && wanted(finding, choiceFor(choices, finding)),
-  );
-  const phase = PHASES.find((belongs) => open.some(belongs));
-  if (!phase) return null;
-  const editor = new DrawingEditor(drawing, standard.lettering.styles);
-  const context = { ...makeContext(drawing, standard), editor };
-  const changes: Change[] = [];
-  const targets = new Set<string>();
-  for (const finding of open.filter(phase)) {
-    const choice = choiceFor(choices, finding);
-    if (finding.rule === 'layers/unknown' && choice?.action === 'map') {
-      // Two layers that become one: the second waits until the first has made the layer.
-      const target = choice.to.toLowerCase();
-      if (targets.has(target)) continue;
-      targets.add(target);
+  const before = run.current;
+  const states = new Set<string>([stateOf(run.current)]);
+  let passes = 0;
+  for (;;) {
+    const step = planPass(run);
+    if (step === 'done') break;
+    if (step === 'nothing changed') continue;
+    if (++passes > MOST_PASSES) {
+      stopWith(run, `More than ${MOST_PASSES} passes were needed.`);
+      break;
     }
-    tried.add(finding.key);
-    const from = editor.sideChanges.length;
-    append(changes, ruleById(finding.rule)?.correct?.(context, finding, choice) ?? []);
-    for (const along of editor.sideChanges.slice(from))
-      changes.push({ ...along, rule: finding.rule, where: `${along.kind}s` });
+    const reread = readDrawing(run.bytes);
+    if (!reread.ok) return reread;
+    run.drawing = reread.value;
+    run.current = audit(reread.value, standard);
+    const state = stateOf(run.current);
+    if (states.has(state) && run.current.findings.length > 0) {
+      stopWith(run, CIRCLES);
+      break;
+    }
+    states.add(state);
   }
-  return { editor, changes };
+  const unsettled = unsettledOf(run);
+  const open = new Set(unsettled.map(({ key }) => key));
+  return ok({
+    bytes: run.bytes,
+    changes: run.changes,
+    before: plainAudit(before),
+    after: plainAudit(run.current),
+    passes,
+    unsettled,
+    memories: run.memories.filter(({ key }) => !open.has(key)).map(({ memory }) => memory),
+    drawing: run.drawing,
+  });
+}
+
+/** What a correction knows as it goes on. */
+interface Run {
+  readonly standard: Standard;
+  readonly wanted: Wanted;
+  drawing: Drawing;
+  current: LiveAudit;
+  bytes: Uint8Array;
+  readonly changes: Change[];
+  /** Keys of findings that were acted upon: none is acted upon twice. */
+  readonly tried: Set<string>;
+  /** Why a finding could not be settled, by its key. */
+  readonly reasons: Map<string, string>;
+  /** Findings that were to be settled, by their keys. */
+  readonly asked: Map<string, Finding>;
+  readonly memories: { readonly key: string; readonly memory: Memory }[];
+}
+
+interface Open {
+  readonly finding: Finding;
+  readonly rule: Rule;
+  readonly decision: Decision | undefined;
+}
+
+function planPass(run: Run): 'done' | 'changed' | 'nothing changed' {
+  const open: Open[] = [];
+  for (const finding of run.current.findings) {
+    if (run.tried.has(finding.key)) continue;
+    const decision = run.wanted.decisionOn(finding);
+    if (!run.wanted.wants(finding, decision)) continue;
+    const rule = ruleById(finding.rule);
+    if (!rule) continue;
+    run.asked.set(finding.key, finding);
+    open.push({ finding, rule, decision });
+  }
+  const stage = STAGES.find((one) => open.some(({ rule }) => rule.meta.stage === one));
+  if (stage === undefined) return 'done';
+  const turn = open.filter(({ rule }) => rule.meta.stage === stage);
+  const asked = askRules(run, turn);
+  if (asked.length === 0) return 'nothing changed';
+  const { applying, editor } = applyAll(run, asked);
+  if (editor.edits.isEmpty) return 'nothing changed';
+  run.bytes = applyByteEdits(run.bytes, editor.edits.byteEdits());
+  append(run.changes, applying.changes);
+  return 'changed';
+}
+
+/** What the rules ask for, as far as it can be done at once. What collides is asked again in the next pass. */
+function askRules(run: Run, turn: readonly Open[]): Asked[] {
+  const claims = new Claims(run.drawing.objects.count);
+  const context = { ...run.current.context, rowsOf: run.current.rowsOf };
+  const asked: Asked[] = [];
+  for (const { finding, rule, decision } of turn) {
+    const { key } = finding;
+    const known = decision && finding.options?.find(({ id }) => id === decision.option);
+    if (decision && (!known || known.effect !== 'drawing')) {
+      run.tried.add(key);
+      run.reasons.set(key, `“${decision.option}” is no way to settle this in the drawing.`);
+      continue;
+    }
+    const settlement = rule.settle?.(context, finding, decision) ?? {
+      refused: 'This rule corrects nothing.',
+    };
+    if ('refused' in settlement) {
+      run.tried.add(key);
+      run.reasons.set(key, settlement.refused);
+      continue;
+    }
+    if (!claims.take(settlement.operations)) continue;
+    run.tried.add(key);
+    for (const operation of settlement.operations) asked.push({ rule: finding.rule, key, operation });
+    const memory = decision && rule.remembers?.(finding, decision);
+    if (memory) run.memories.push({ key, memory });
+  }
+  return asked;
+}
+
+/** Applies operations; one that wants another value for a tag than an earlier one is left out, and said. */
+function applyAll(run: Run, asked: readonly Asked[]): { applying: Applying; editor: DrawingEditor } {
+  let left = asked;
+  for (;;) {
+    const editor = new DrawingEditor(run.drawing, run.standard.lettering.styles);
+    const applying = new Applying(run.current.context, editor);
+    try {
+      applying.all(left);
+      return { applying, editor };
+    } catch (error) {
+      if (!(error instanceof EditConflict) || left.length === 0) throw error;
+      const { current } = applying;
+      run.reasons.set(current, `Two corrections want different values in one place: ${error.message}`);
+      left = left.filter(({ key }) => key !== current);
+    }
+  }
+}
+
+/** Findings and objects of an audit as one text: a drawing that comes back to one goes round in circles. */
+const stateOf = ({ findings, counts }: Audit): string =>
+  `${counts.objects}/${counts.layers}\n${findings
+    .map(({ key, handles, message }) => `${key} ${handles.length} ${message}`)
+    .sort()
+    .join('\n')}`;
+
+function stopWith(run: Run, why: string): void {
+  for (const { key } of run.current.findings)
+    if (run.asked.has(key) && !run.reasons.has(key)) run.reasons.set(key, why);
+}
+
+function unsettledOf(run: Run): Unsettled[] {
+  const left = new Set(run.current.findings.map(({ key }) => key));
+  const unsettled: Unsettled[] = [];
+  for (const [key, finding] of run.asked) {
+    const why = run.reasons.get(key);
+    if (!left.has(key) && why === undefined) continue;
+    if (!left.has(key)) continue;
+    unsettled.push({
+      key,
+      what: finding.message,
+      why:
+        why ??
+        'It was corrected and is still found: the drawing holds it in a place that the correction does not reach.',
+    });
+  }
+  for (const { key, what } of run.wanted.notMet())
+    unsettled.push({ key, what, why: 'Nothing in this drawing asks for it.' });
+  return unsettled;
 }

@@ -3,7 +3,14 @@ import { type TableRange, tagIs } from '../dxf/document';
 import type { Drawing, DrawingLayer, DrawingLinetype } from '../dxf/drawing';
 import { EditBase } from '../dxf/edit/edit-base';
 import { removeObjects } from '../dxf/edit/edit-objects';
-import { addLinetype, addTextStyle, mergeRecord, removeRecord, renameRecord } from '../dxf/edit/edit-records';
+import {
+  addLinetype,
+  addRecord,
+  addTextStyle,
+  mergeRecord,
+  removeRecord,
+  renameRecord,
+} from '../dxf/edit/edit-records';
 import type { NewTag } from '../dxf/edit/edits';
 import {
   linetypeBody,
@@ -52,7 +59,7 @@ export class DrawingEditor extends EditBase {
     const own = { start: objects.start[row], end: objects.end[row] };
     const found = propertyTags(document, own);
     if (found.layer >= 0) this.edits.replace(found.layer, layer);
-    else this.edits.insertBefore(own.start + 1, [{ code: 8, value: layer }]);
+    else this.edits.insertBefore(this.placeForLayer(row), [{ code: 8, value: layer }]);
     for (let tag = own.end; tag < objects.groupEnd[row]; ) {
       const start = tag++;
       while (tag < objects.groupEnd[row] && tags.codes[tag] !== 0) tag++;
@@ -60,6 +67,27 @@ export class DrawingEditor extends EditBase {
       const part = propertyTags(document, { start, end: tag });
       if (part.layer >= 0) this.edits.replace(part.layer, layer);
     }
+  }
+
+  /** Where an object that names no layer gets one: behind its handle, its owner and the mark of its first class. */
+  private placeForLayer(row: number): number {
+    const { objects, document } = this.drawing;
+    const { codes, values, bytes } = document.tags;
+    let at = objects.start[row] + 1;
+    let inGroup = false;
+    for (let tag = at; tag < objects.end[row] && codes[tag] < 1000; tag++) {
+      const code = codes[tag];
+      if (code === 102) {
+        inGroup = bytes[values[tag]] === 123;
+        if (!inGroup) at = tag + 1;
+        continue;
+      }
+      if (inGroup) continue;
+      if (code === 5 || code === 330) at = tag + 1;
+      else if (code === 100) return tag + 1;
+      else break;
+    }
+    return at;
   }
 
   /** Lets an object take a property from its layer again. */
@@ -149,9 +177,12 @@ export class DrawingEditor extends EditBase {
     renameRecord(this, 'layer', from, to);
   }
 
-  /** Moves everything that names a layer to another one that is there already, and removes the emptied record. */
-  mergeLayer(from: DrawingLayer | undefined, fromName: string, into: DrawingLayer): void {
-    mergeRecord(this, 'layer', from?.name ?? fromName, into.name);
+  /**
+   * Moves everything that names a layer to another one that is there already, and removes the emptied record.
+   * @param name what the other one is called from now on
+   */
+  mergeLayer(from: string, into: DrawingLayer, name: string): void {
+    mergeRecord(this, 'layer', from, into.name, name);
   }
 
   /** Removes a layer's record. What still names it goes to the base layer; viewports no longer list it. */
@@ -162,25 +193,20 @@ export class DrawingEditor extends EditBase {
   addLayer(layer: StandardLayer, definition: StandardLinetype | undefined): void {
     const { document } = this.drawing;
     const table = document.tables.get('LAYER');
-    if (!table) return;
     const linetype = this.ensureLinetype(layer.linetype, definition);
     const colour = storableColour(this.drawing, layer.colour);
-    const record: NewTag[] = [
-      { code: 0, value: 'LAYER' },
-      ...this.recordHead(table, 'AcDbLayerTableRecord'),
-      { code: 2, value: layer.name },
+    const body: NewTag[] = [
       { code: 70, value: 0 },
       { code: 62, value: 'rgb' in colour ? nearestNumber(colour.rgb) : colour.number },
     ];
-    if ('rgb' in colour) record.push({ code: 420, value: colour.rgb });
-    record.push({ code: 6, value: linetype });
+    if ('rgb' in colour) body.push({ code: 420, value: colour.rgb });
+    body.push({ code: 6, value: linetype });
     if (document.version >= WIDTHS_FROM) {
-      if (!layer.prints) record.push({ code: 290, value: 0 });
-      record.push({ code: 370, value: layer.widthMm === null ? -3 : Math.round(layer.widthMm * 100) });
-      record.push(...this.copiedPointers(table));
+      if (!layer.prints) body.push({ code: 290, value: 0 });
+      body.push({ code: 370, value: layer.widthMm === null ? -3 : Math.round(layer.widthMm * 100) });
+      if (table) body.push(...this.copiedPointers(table));
     }
-    this.edits.insertBefore(table.endTag, record);
-    this.grow(table, 1);
+    addRecord(this, 'layer', layer.name, body);
   }
 
   /** Plot style and material are pointers that every layer of a file shares: taken from one that has them. */

@@ -1,16 +1,13 @@
-import { type Drawing, handleOf, inDrawOrder, kindOf } from '../dxf/drawing';
-import { foldName } from '../dxf/interner';
-import { shapeOf } from '../dxf/read/decode';
-import type { Part, Shape, TextShape } from '../dxf/shapes';
+import { type Drawing, handleOf } from '../dxf/drawing';
+import type { LeafShape, TextShape, ViewportShape } from '../dxf/shapes';
 import { type Box, emptyBox, include, isEmpty } from '../geometry/box';
 import { includeEllipse } from '../geometry/ellipse';
-import { composeSpace, IDENTITY_SPACE, moved, planOf, type Space } from '../geometry/space';
+import { composeSpace, moved, planOf, type Space } from '../geometry/space';
 import { applyX, applyY, compose, type Transform } from '../geometry/transform';
 import { type LaidText, layOut } from '../lettering/layout';
 import { type OutlineSink, outlineEllipse, outlineFill, outlinePath, outlinePolygon } from './outline';
+import { Walk, type WalkSink } from './walk';
 
-/** Symbols within symbols deeper than this are a fault of the file. */
-export const DEEPEST = 64;
 /** Objects looked at for one box; nested arrays can ask for billions. */
 const MOST_LOOKS = 200_000;
 
@@ -51,40 +48,8 @@ class BoxSink implements OutlineSink {
   close(): void {}
 }
 
-/**
- * The box of an object where it stands: lines without their widths, symbols with everything in them, text as it is
- * laid out with the shipped faces. Null for what cannot be drawn, has no end, or is empty.
- */
-export function extentsOf(drawing: Drawing, row: number): Box | null {
-  const sink = new BoxSink();
-  const left = { looks: MOST_LOOKS };
-  take(drawing, row, IDENTITY_SPACE, sink, 0, new Set(), left);
-  return isEmpty(sink.box) ? null : sink.box;
-}
-
-function take(
-  drawing: Drawing,
-  row: number,
-  space: Space,
-  sink: BoxSink,
-  depth: number,
-  open: Set<number>,
-  left: { looks: number },
-): void {
-  if (left.looks-- <= 0) return;
-  const shape = shapeOf(drawing, row);
-  if (shape) takeShape(drawing, shape, space, sink, depth, open, left);
-}
-
-function takeShape(
-  drawing: Drawing,
-  shape: Shape | Part['shape'],
-  space: Space,
-  sink: BoxSink,
-  depth: number,
-  open: Set<number>,
-  left: { looks: number },
-): void {
+/** Tells the outline of a shape to a sink; of a text, the corners of what it is laid out in. */
+export function outlineShape(shape: LeafShape | ViewportShape, space: Space, sink: OutlineSink): void {
   switch (shape.type) {
     case 'path':
       outlinePath(shape, space, sink);
@@ -106,41 +71,51 @@ function takeShape(
       return;
     case 'text': {
       const laid = layOut(shape);
-      includeText(sink.box, laid, textTransform(shape, space, laid.heightFactor));
+      const t = textTransform(shape, space, laid.heightFactor);
+      for (const x of [laid.minX, laid.maxX])
+        for (const y of [laid.minY, laid.maxY]) sink.move(applyX(t, x, y), applyY(t, x, y));
       return;
     }
     case 'viewport': {
       const [x, y] = shape.centre;
       sink.move(x - shape.width / 2, y - shape.height / 2);
       sink.line(x + shape.width / 2, y + shape.height / 2);
-      return;
     }
-    case 'compound':
-      for (const part of shape.parts) takeShape(drawing, part.shape, space, sink, depth, open, left);
-      return;
-    case 'placement': {
-      const symbol = drawing.symbols.get(foldName(shape.symbol));
-      if (!symbol || depth >= DEEPEST || open.has(symbol.container)) return;
-      open.add(symbol.container);
-      const base = moved(-symbol.base[0], -symbol.base[1], -symbol.base[2]);
-      for (const own of shape.spaces) {
-        const inner = composeSpace(composeSpace(space, own), base);
-        for (const child of inDrawOrder(drawing, symbol.container)) {
-          // Definitions of attributes show in the symbol's own drawing, not where it is placed.
-          if (isDefinition(drawing, child)) continue;
-          take(drawing, child, inner, sink, depth + 1, open, left);
-        }
-      }
-      open.delete(symbol.container);
-      return;
-    }
-    default:
-      return;
   }
 }
 
-export const isDefinition = (drawing: Drawing, row: number): boolean =>
-  drawing.document.names.text(drawing.objects.entity[row]) === 'ATTDEF';
+/** Takes in what a walk meets as one box. */
+export class BoxOfWalk implements WalkSink {
+  private readonly outline = new BoxSink();
+  private looks = 0;
+
+  get box(): Box {
+    return this.outline.box;
+  }
+
+  shape(shape: LeafShape, { space }: { readonly space: Space }): void {
+    this.looks++;
+    outlineShape(shape, space, this.outline);
+  }
+
+  viewport(shape: ViewportShape, { space }: { readonly space: Space }): void {
+    outlineShape(shape, space, this.outline);
+  }
+
+  isFull(): boolean {
+    return this.looks >= MOST_LOOKS;
+  }
+}
+
+/**
+ * The box of an object where it stands: lines without their widths, symbols with everything in them, text as it is
+ * laid out with the shipped faces, whether it shows or not. Null for what cannot be drawn, has no end, or is empty.
+ */
+export function extentsOf(drawing: Drawing, row: number): Box | null {
+  const sink = new BoxOfWalk();
+  new Walk(drawing, sink, null).row(row);
+  return isEmpty(sink.box) ? null : sink.box;
+}
 
 /** Every placement in a space, symbols within symbols included: its path of handles, name, and where its origin is. */
 export function placementsOf(
@@ -148,27 +123,21 @@ export function placementsOf(
   container: number,
 ): { readonly path: readonly string[]; readonly symbol: string; readonly space: Space }[] {
   const found: { path: string[]; symbol: string; space: Space }[] = [];
-  const walk = (index: number, outer: Space, path: string[], open: Set<number>): void => {
-    for (const row of drawing.containers[index].rows) {
-      if (found.length >= MOST_LOOKS) return;
-      if (kindOf(drawing, row) !== 'symbol') continue;
-      const shape = shapeOf(drawing, row);
-      if (shape?.type !== 'placement') continue;
-      const symbol = drawing.symbols.get(foldName(shape.symbol));
-      if (!symbol || open.has(symbol.container) || path.length >= DEEPEST) continue;
-      for (const own of shape.spaces) {
-        const space = composeSpace(
-          composeSpace(outer, own),
-          moved(-symbol.base[0], -symbol.base[1], -symbol.base[2]),
-        );
-        const here = [...path, handleOf(drawing, row)];
-        found.push({ path: here, symbol: symbol.name, space });
-        open.add(symbol.container);
-        walk(symbol.container, space, here, open);
-        open.delete(symbol.container);
-      }
-    }
-  };
-  walk(container, IDENTITY_SPACE, [], new Set());
+  const path: string[] = [];
+  const walk = new Walk(
+    drawing,
+    {
+      shape: () => undefined,
+      placement: (symbol, space, { row, depth }) => {
+        path.length = depth;
+        path.push(handleOf(drawing, row));
+        found.push({ path: [...path], symbol, space });
+        return true;
+      },
+      isFull: () => found.length >= MOST_LOOKS,
+    },
+    null,
+  );
+  walk.container(container);
   return found;
 }

@@ -1,7 +1,7 @@
 import type { Space } from '../geometry/space';
 import type { Transform } from '../geometry/transform';
 import type { Colour } from './colour';
-import type { Paragraph } from './fonts';
+import type { Paragraph, TextRun } from './fonts';
 
 /** A point of a path and the bulge of the segment that leaves it: the tangent of a quarter of the arc's angle. */
 export interface PathVertex {
@@ -190,6 +190,20 @@ export interface CompoundShape {
   readonly parts: readonly Part[];
 }
 
+/** A frame of a geometric tolerance: lines of cells, in the plane of its own system, its left end in the origin. */
+export interface ToleranceFrameShape {
+  readonly type: 'tolerance frame';
+  readonly lines: readonly (readonly string[])[];
+  /** Height of its letters, and the room around them, drawing units. */
+  readonly height: number;
+  readonly gap: number;
+  readonly style: TextRun;
+  readonly system: Space;
+}
+
+/** What is drawn as it is: everything but placements, viewports, lines without an end and what is made of parts. */
+export type LeafShape = Exclude<Part['shape'], PlacementShape>;
+
 export type Shape =
   | PathShape
   | EllipseShape
@@ -201,4 +215,5 @@ export type Shape =
   | PlacementShape
   | FillShape
   | ViewportShape
-  | CompoundShape;
+  | CompoundShape
+  | ToleranceFrameShape;

@@ -15,8 +15,8 @@ import { dimensionValues, type StandardDimensionStyle } from '../standard/dimens
 import { familiesOf, type StandardFill } from '../standard/fills';
 import { SHEET_SIZES_MM, SHEETS } from '../standard/lettering';
 import { wordLook } from '../standard/line-words';
+import { nameMatcher } from '../standard/name-patterns';
 import { inOrder, type StandardParallelSet, widthOf } from '../standard/parallels';
-import { fitsAny } from '../standard/rule-settings';
 import { REDUCTIONS } from '../standard/scales';
 import { findLayer, type Standard } from '../standard/standard';
 
@@ -150,7 +150,7 @@ function putTerminators(file: DrawingComposer, styles: readonly StandardDimensio
 
 /** Whether a kind of object belongs on a layer. Working content is for nothing that stays in a drawing. */
 const takesKind = (standard: Standard, { name, kinds }: StandardLayer, kind: ObjectKind): boolean =>
-  (kinds.length === 0 || kinds.includes(kind)) && !fitsAny(standard.working.layers, name);
+  (kinds.length === 0 || kinds.includes(kind)) && !nameMatcher(standard.working.layers)(name);
 
 /** The layer of the standard that takes a kind of object: the one that takes the fewest others, printing before not. */
 export function layerFor(standard: Standard, kind: ObjectKind): StandardLayer | undefined {

@@ -3,14 +3,14 @@ import type { Drawing } from '../dxf/drawing';
 import { readDrawing } from '../dxf/read/interpret';
 import { DrawingComposer } from '../dxf/write/composer';
 import { buildPicture } from './build';
+import { NO_HIGHLIGHTS } from './highlights';
 import { hitTest, onSheet, placeAt, snapTo } from './hit';
-import { NO_MARKS } from './marks';
 import type { Scene, View } from './pass';
 import { ITEM_STRIDE } from './picture';
 import { paperOptions, SVG_FAMILIES, toSvg } from './svg';
 
 const OPTIONS = { defaultWidthMm: 0.25 };
-const look = { ...paperOptions('print', SVG_FAMILIES), marks: NO_MARKS };
+const look = { ...paperOptions('print', SVG_FAMILIES), highlights: NO_HIGHLIGHTS };
 
 function read(file: DrawingComposer | Uint8Array): Drawing {
   const result = readDrawing(file instanceof Uint8Array ? file : file.bytes());
@@ -83,7 +83,7 @@ describe('measuring', () => {
 
   it('catches ends and centres with every digit', () => {
     const end = snapTo(scene, view, look, 103, 402, 9);
-    expect(end).toMatchObject({ what: 'end', window: -1 });
+    expect(end).toMatchObject({ what: 'end', viewport: -1 });
     expect(end!.at[0]).toBeCloseTo(0.123456789, 12);
     expect(snapTo(scene, view, look, 502, 301, 9)).toMatchObject({
       what: 'centre',
@@ -97,7 +97,7 @@ describe('measuring', () => {
   });
 });
 
-describe('a sheet with windows', () => {
+describe('a sheet with viewports', () => {
   const drawing = read(linkspan().bytes);
   const scene: Scene = {
     picture: buildPicture(drawing, drawing.sheets[0], OPTIONS),
@@ -113,14 +113,14 @@ describe('a sheet with windows', () => {
   };
 
   it('says where a point is on the sheet and in the model', () => {
-    const window = head.views[0];
-    const [x, y] = [window.x + window.width / 2 + view.x, view.y - (window.y + window.height / 2)];
+    const viewport = head.viewports[0];
+    const [x, y] = [viewport.x + viewport.width / 2 + view.x, view.y - (viewport.y + viewport.height / 2)];
     const place = placeAt(scene, view, look, x, y);
-    expect(place.window).toBe(0);
+    expect(place.viewport).toBe(0);
     const back = onSheet(scene, place.at, 0);
-    expect(back[0]).toBeCloseTo(window.x + window.width / 2 + head.origin[0], 6);
-    expect(back[1]).toBeCloseTo(window.y + window.height / 2 + head.origin[1], 6);
-    expect(placeAt(scene, view, look, 2, 2).window).toBe(-1);
+    expect(back[0]).toBeCloseTo(viewport.x + viewport.width / 2 + head.origin[0], 6);
+    expect(back[1]).toBeCloseTo(viewport.y + viewport.height / 2 + head.origin[1], 6);
+    expect(placeAt(scene, view, look, 2, 2).viewport).toBe(-1);
   });
 
   it('is an SVG at true size that holds what the sheet holds', () => {
@@ -129,8 +129,8 @@ describe('a sheet with windows', () => {
     expect(svg).toContain('<title>A &amp; B</title>');
     expect(svg).toContain('Plan 1:100');
     expect(svg).not.toMatch(/stroke="#(?!000)/);
-    // Each window is cut to its frame: one for each pass, one for the sheet itself.
-    expect(svg.match(/<clipPath/g)).toHaveLength(head.views.length + 1);
+    // Each viewport is cut to its frame: one for each pass, one for the sheet itself.
+    expect(svg.match(/<clipPath/g)).toHaveLength(head.viewports.length + 1);
     expect(svg.match(/<g /g)).toHaveLength(svg.match(/<\/g>/g)!.length);
     expect(toSvg(scene, { colours: 'print', fonts: [], title: '' })).toMatch(/stroke="#0000ff"/);
   });

@@ -13,7 +13,7 @@ export interface Hit {
   /** First number of the item in `data.items`. */
   readonly item: number;
   /** Window it is seen through, an index into the sheet's views; -1 for the sheet or the model itself. */
-  readonly window: number;
+  readonly viewport: number;
 }
 
 /** A point of an object that can be measured from. */
@@ -22,7 +22,7 @@ export interface Snap {
   readonly px: readonly [number, number];
   /** Coordinates in the space the object lies in, in full precision. */
   readonly at: readonly [number, number];
-  readonly window: number;
+  readonly viewport: number;
 }
 
 /** The topmost object within `reach` pixels of a point; lines before areas that lie over them. */
@@ -35,12 +35,12 @@ export function hitTest(
   reach: number,
 ): Hit | null {
   let area: Hit | null = null;
-  for (const { pass, window } of passesUnder(scene, view, options, x, y)) {
+  for (const { pass, viewport } of passesUnder(scene, view, options, x, y)) {
     const { data } = pass;
     for (let i = data.items.length - ITEM_STRIDE; i >= 0; i -= ITEM_STRIDE) {
       if (!near(pass, i, x, y, reach) || pass.hidden.has(data.head.looks[data.items[i + 1]].layer)) continue;
       const kind = data.items[i];
-      const hit: Hit = { data, item: i, window };
+      const hit: Hit = { data, item: i, viewport };
       if (kind === ITEM.stroke || kind === ITEM.run) {
         if (distanceTo(data.ops, data.items[i + 4], data.items[i + 5], pass.toPx, x, y) <= reach) return hit;
       } else if (kind === ITEM.text) {
@@ -68,7 +68,7 @@ export function snapTo(
 ): Snap | null {
   let best: Snap | null = null;
   let least = reach;
-  for (const { pass, window } of passesUnder(scene, view, options, x, y)) {
+  for (const { pass, viewport } of passesUnder(scene, view, options, x, y)) {
     const { data, toPx: t } = pass;
     const [ox, oy] = data.head.origin;
     const offer = (what: Snap['what'], ux: number, uy: number, handicap = 0): void => {
@@ -77,7 +77,7 @@ export function snapTo(
       const distance = Math.hypot(px - x, py - y) + handicap;
       if (distance >= least) return;
       least = distance;
-      best = { what, px: [px, py], at: [ux + ox, uy + oy], window };
+      best = { what, px: [px, py], at: [ux + ox, uy + oy], viewport };
     };
     for (let i = 0; i < data.items.length; i += ITEM_STRIDE) {
       if (!near(pass, i, x, y, reach) || pass.hidden.has(data.head.looks[data.items[i + 1]].layer)) continue;
@@ -112,62 +112,62 @@ export function snapTo(
 const isRound = (ops: Float64Array, k: number): boolean =>
   ops[k] === OP.arc && Math.abs(Math.abs(ops[k + 7] - ops[k + 6]) - 2 * Math.PI) < 1e-9;
 
-/** A point of the screen in the space it shows: the model where a window is, else the picture's own. */
+/** A point of the screen in the space it shows: the model where a viewport is, else the picture's own. */
 export function placeAt(
   scene: Scene,
   view: View,
   options: PaintOptions,
   x: number,
   y: number,
-): { readonly at: readonly [number, number]; readonly window: number } {
-  const [{ pass, window }] = passesUnder(scene, view, options, x, y);
+): { readonly at: readonly [number, number]; readonly viewport: number } {
+  const [{ pass, viewport }] = passesUnder(scene, view, options, x, y);
   const [px, py] = inverse(pass.toPx, x, y);
   const [ox, oy] = pass.data.head.origin;
-  return { at: [px + ox, py + oy], window };
+  return { at: [px + ox, py + oy], viewport };
 }
 
-/** A point of a window's model, or of the picture itself, in the picture's own coordinates with its origin added. */
-export function onSheet(scene: Scene, at: readonly [number, number], window: number): [number, number] {
-  if (window < 0) return [at[0], at[1]];
-  const t = scene.picture.head.views[window].transform;
+/** A point of a viewport's model, or of the picture itself, in the picture's own coordinates with its origin added. */
+export function onSheet(scene: Scene, at: readonly [number, number], viewport: number): [number, number] {
+  if (viewport < 0) return [at[0], at[1]];
+  const t = scene.picture.head.viewports[viewport].transform;
   const [ox, oy] = scene.picture.head.origin;
   return [t[0] * at[0] + t[2] * at[1] + t[4] + ox, t[1] * at[0] + t[3] * at[1] + t[5] + oy];
 }
 
-/** Passes whose window holds a point, the one on top first: a window's model before the sheet it is cut into. */
+/** Passes whose viewport holds a point, the one on top first: a viewport's model before the sheet it is cut into. */
 function passesUnder(
   scene: Scene,
   view: View,
   options: PaintOptions,
   x: number,
   y: number,
-): { pass: Pass; window: number }[] {
+): { pass: Pass; viewport: number }[] {
   const passes = passesOf(scene, view, options);
   const shown = scene.model
-    ? scene.picture.head.views.flatMap((window, i) => {
-        const left = window.x * view.scale + view.x;
-        const top = view.y - (window.y + window.height) * view.scale;
+    ? scene.picture.head.viewports.flatMap((viewport, i) => {
+        const left = viewport.x * view.scale + view.x;
+        const top = view.y - (viewport.y + viewport.height) * view.scale;
         const inside =
           x >= left &&
-          x <= left + window.width * view.scale &&
+          x <= left + viewport.width * view.scale &&
           y >= top &&
-          y <= top + window.height * view.scale;
+          y <= top + viewport.height * view.scale;
         return inside ? [i] : [];
       })
     : [];
-  const windows: { pass: Pass; window: number }[] = [];
+  const viewports: { pass: Pass; viewport: number }[] = [];
   for (const index of shown) {
-    const { clip } = scene.picture.head.views[index];
+    const { clip } = scene.picture.head.viewports[index];
     if (clip) {
       const ring = clip.map((value, k) =>
         k % 2 === 0 ? value * view.scale + view.x : view.y - value * view.scale,
       );
       if (!contains(ring, x, y)) continue;
     }
-    const pass = passes.find((candidate) => candidate.view === index);
-    if (pass) windows.push({ pass, window: index });
+    const pass = passes.find((candidate) => candidate.viewport === index);
+    if (pass) viewports.push({ pass, viewport: index });
   }
-  return [...windows.reverse(), { pass: passes.at(-1)!, window: -1 }];
+  return [...viewports.reverse(), { pass: passes.at(-1)!, viewport: -1 }];
 }
 
 /** True when a point is within reach of an item's box. */

@@ -35,7 +35,7 @@ export function paintFill(
   for (const family of fill.families) {
     const seen = familyInPixels(family, toPx);
     const spacing = Math.abs(spacingOf(seen).spacing);
-    const cut = cutToWindow(loops, pass.window);
+    const cut = cutToWindow(loops, pass.clipBox);
     const pieces = spacing < CLOSEST_PX ? null : hatchPieces(cut, seen, MOST_PIECES);
     surface.beginPath();
     if (!pieces) {

@@ -184,7 +184,7 @@ function strokeFar(
   widthPx: number,
   pass: Pass,
 ): void {
-  const seen = visibleStretch(line, pass.window, widthPx);
+  const seen = visibleStretch(line, pass.clipBox, widthPx);
   if (!seen) return;
   const { length } = line;
   const piece = (from: number, to: number): void => {

@@ -1,5 +1,5 @@
 import { compose, type Transform, translation } from '../geometry/transform';
-import { markedItems } from './marks';
+import { highlightedItems } from './highlights';
 import { paintFill } from './paint-fill';
 import { hairline, paintStroke, tracePixels } from './paint-stroke';
 import { paintText } from './paint-text';
@@ -23,18 +23,18 @@ export function* paintSteps(
   view: View,
   options: PaintOptions,
 ): Generator<void, void, void> {
-  const marks = options.marks.handles.size > 0 || options.marks.layers.size > 0;
-  for (const marking of marks ? [false, true] : [false])
+  const highlights = options.highlights.handles.size > 0 || options.highlights.layers.size > 0;
+  for (const highlighting of highlights ? [false, true] : [false])
     for (const pass of passesOf(scene, view, options)) {
       surface.save();
       surface.setTransform(1, 0, 0, 1, 0, 0);
       clipTo(surface, pass, view);
-      yield* paintItems(surface, pass, options, marks, marking);
+      yield* paintItems(surface, pass, options, highlights, highlighting);
       surface.restore();
     }
 }
 
-function clipTo(surface: Surface, { clip, window }: Pass, view: View): void {
+function clipTo(surface: Surface, { clip, clipBox }: Pass, view: View): void {
   surface.beginPath();
   if (clip) {
     for (let i = 0; i < clip.length; i += 2) {
@@ -44,7 +44,7 @@ function clipTo(surface: Surface, { clip, window }: Pass, view: View): void {
       else surface.lineTo(x, y);
     }
     surface.closePath();
-  } else surface.rect(window[0], window[1], window[2] - window[0], window[3] - window[1]);
+  } else surface.rect(clipBox[0], clipBox[1], clipBox[2] - clipBox[0], clipBox[3] - clipBox[1]);
   surface.clip();
 }
 
@@ -54,29 +54,32 @@ export function passesOf(scene: Scene, view: View, options: PaintOptions): Pass[
   const pxPerMm = view.scale / head.mmPerUnit;
   const passes: Pass[] = [];
   if (scene.model)
-    for (const [index, window] of head.views.entries()) {
+    for (const [index, viewport] of head.viewports.entries()) {
       const model = scene.model.head;
-      const intoSheet = compose(window.transform as Transform, translation(model.origin[0], model.origin[1]));
-      const scale = window.scale * view.scale;
-      const x0 = Math.max(0, window.x * view.scale + view.x);
-      const y0 = Math.max(0, view.y - (window.y + window.height) * view.scale);
-      const x1 = Math.min(view.widthPx, (window.x + window.width) * view.scale + view.x);
-      const y1 = Math.min(view.heightPx, view.y - window.y * view.scale);
+      const intoSheet = compose(
+        viewport.transform as Transform,
+        translation(model.origin[0], model.origin[1]),
+      );
+      const scale = viewport.scale * view.scale;
+      const x0 = Math.max(0, viewport.x * view.scale + view.x);
+      const y0 = Math.max(0, view.y - (viewport.y + viewport.height) * view.scale);
+      const x1 = Math.min(view.widthPx, (viewport.x + viewport.width) * view.scale + view.x);
+      const y1 = Math.min(view.heightPx, view.y - viewport.y * view.scale);
       if (!(x1 > x0 && y1 > y0)) continue;
       const patternFollowsSheet = model.mmPerPatternUnit !== model.mmPerUnit;
       const names = new Map(model.layers.map((layer, i) => [layer.name, i]));
       passes.push({
         data: scene.model,
-        view: index,
+        viewport: index,
         toPx: compose(toPx, intoSheet),
         unit: scale,
         pxPerMm,
         pxPerPattern: patternFollowsSheet ? pxPerMm * model.mmPerPatternUnit : scale,
-        window: [x0, y0, x1, y1],
-        clip: window.clip,
-        hidden: hiddenLayers(scene.model, options, new Set(window.hiddenLayers)),
+        clipBox: [x0, y0, x1, y1],
+        clip: viewport.clip,
+        hidden: hiddenLayers(scene.model, options, new Set(viewport.hiddenLayers)),
         looks: new Map(
-          window.looks.flatMap((look) => {
+          viewport.looks.flatMap((look) => {
             const at = names.get(look.layer);
             return at === undefined ? [] : [[at, look] as const];
           }),
@@ -85,12 +88,12 @@ export function passesOf(scene: Scene, view: View, options: PaintOptions): Pass[
     }
   passes.push({
     data: scene.picture,
-    view: -1,
+    viewport: -1,
     toPx,
     unit: view.scale,
     pxPerMm,
     pxPerPattern: pxPerMm * head.mmPerPatternUnit,
-    window: [0, 0, view.widthPx, view.heightPx],
+    clipBox: [0, 0, view.widthPx, view.heightPx],
     clip: null,
     hidden: hiddenLayers(scene.picture, options, new Set()),
     looks: new Map(),
@@ -110,7 +113,7 @@ function hiddenLayers(data: PictureData, options: PaintOptions, handles: Readonl
   return hidden;
 }
 
-/** How an item looks in a window. */
+/** How an item looks in a viewport. */
 interface Seen {
   readonly rgb: number;
   readonly widthMm: number;
@@ -130,19 +133,19 @@ function* paintItems(
   surface: Surface,
   pass: Pass,
   options: PaintOptions,
-  marks: boolean,
-  marking: boolean,
+  highlights: boolean,
+  highlighting: boolean,
 ): Generator<void, void, void> {
   const { data, hidden } = pass;
   const { items, boxes, head } = data;
-  const bits = markedItems(data, options.marks);
+  const bits = highlightedItems(data, options.highlights);
   const bounds = visibleBox(pass);
   const margin = (3 * pass.pxPerMm) / pass.unit;
   const speck = options.speckPx / pass.unit;
   const looks = head.looks.map((look) => seen(look, pass));
   surface.lineCap = 'butt';
   surface.lineJoin = 'round';
-  surface.globalAlpha = marks && !marking ? FADED : 1;
+  surface.globalAlpha = highlights && !highlighting ? FADED : 1;
   let openLook = -1;
   const flush = (): void => {
     if (openLook >= 0) surface.stroke();
@@ -156,19 +159,19 @@ function* paintItems(
       boxes[b + 3] < bounds[1] - margin
     )
       continue;
-    const isMarked = bits[b >> 2] === 1;
-    if (marking !== isMarked && (marking || marks)) continue;
+    const isHighlighted = bits[b >> 2] === 1;
+    if (highlighting !== isHighlighted && (highlighting || highlights)) continue;
     const lookIndex = items[i + 1];
     const look = head.looks[lookIndex];
-    if (hidden.has(look.layer) && !isMarked) continue;
+    if (hidden.has(look.layer) && !isHighlighted) continue;
     if (++n % BETWEEN === 0) {
       flush();
       yield;
     }
     const kind = items[i];
     const { rgb, widthMm, pattern } = looks[lookIndex];
-    const colour = marking
-      ? options.markColour
+    const colour = highlighting
+      ? options.highlightColour
       : options.colours === 'black'
         ? '#000'
         : options.colours === 'layer'
@@ -191,7 +194,7 @@ function* paintItems(
       const patterned = pattern.dashes.length > 0 && periodPx(pattern, pass) >= 1.5;
       if (patterned) {
         flush();
-        const px = penPx(look, widthMm, pass, options) + (marking ? 1.4 : 0);
+        const px = penPx(look, widthMm, pass, options) + (highlighting ? 1.4 : 0);
         paintStroke(surface, pass, i, pattern, colour, px, options);
         continue;
       }
@@ -201,7 +204,7 @@ function* paintItems(
         surface.setLineDash([]);
         surface.strokeStyle = colour;
         surface.lineJoin = look.widthUnits > 0 ? 'miter' : 'round';
-        surface.lineWidth = penPx(look, widthMm, pass, options) + (marking ? 1.4 : 0);
+        surface.lineWidth = penPx(look, widthMm, pass, options) + (highlighting ? 1.4 : 0);
         openLook = lookIndex;
       }
       tracePixels(surface, data.ops, items[i + 4], items[i + 5], pass.toPx);
@@ -217,15 +220,15 @@ function* paintItems(
         surface.fill('evenodd');
         break;
       case ITEM.mask:
-        if (marking || marks) {
-          // A mask that is marked shows its edge; faded drawings stay faded behind the others.
+        if (highlighting || highlights) {
+          // A mask that is highlighted shows its edge; faded drawings stay faded behind the others.
           surface.strokeStyle = colour;
           surface.lineWidth = 2;
           surface.beginPath();
           tracePixels(surface, data.ops, items[i + 4], items[i + 5], pass.toPx);
-          if (marking) surface.stroke();
+          if (highlighting) surface.stroke();
         }
-        if (!marking) {
+        if (!highlighting) {
           surface.fillStyle = options.paper;
           surface.beginPath();
           tracePixels(surface, data.ops, items[i + 4], items[i + 5], pass.toPx);
@@ -235,14 +238,14 @@ function* paintItems(
       case ITEM.text:
         paintText(surface, head.texts[items[i + 4]], pass, {
           colour,
-          ownColours: options.colours === 'print' && !marking,
+          ownColours: options.colours === 'print' && !highlighting,
           penPx: hairline(widthMm * pass.pxPerMm, options.thinnestPx),
           options,
         });
         break;
       default:
         paintFill(surface, pass, i, colour, hairline(widthMm * pass.pxPerMm, options.thinnestPx), {
-          gradients: options.colours === 'print' && !marking,
+          gradients: options.colours === 'print' && !highlighting,
         });
     }
   }
@@ -259,14 +262,14 @@ function periodPx(pattern: Pattern, pass: Pass): number {
   return sum * pass.pxPerPattern;
 }
 
-/** Bounds, in picture units, of a pass's window. */
-export function visibleBox({ toPx: t, window }: Pass): [number, number, number, number] {
+/** Bounds, in picture units, of what a pass shows. */
+export function visibleBox({ toPx: t, clipBox }: Pass): [number, number, number, number] {
   const det = t[0] * t[3] - t[1] * t[2];
   if (det === 0) return [-Infinity, -Infinity, Infinity, Infinity];
   const xs: number[] = [];
   const ys: number[] = [];
-  for (const px of [window[0], window[2]])
-    for (const py of [window[1], window[3]]) {
+  for (const px of [clipBox[0], clipBox[2]])
+    for (const py of [clipBox[1], clipBox[3]]) {
       const dx = px - t[4];
       const dy = py - t[5];
       xs.push((t[3] * dx - t[2] * dy) / det);

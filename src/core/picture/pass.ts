@@ -1,18 +1,18 @@
 import type { Face } from '../dxf/fonts';
 import type { Transform } from '../geometry/transform';
-import type { PictureData, WindowLook } from './picture';
+import type { PictureData, ViewportLook } from './picture';
 
-/** Objects to be marked, by handle or by the layer they print on (names in small letters). */
-export interface Marks {
+/** Objects to be highlighted, by handle or by the layer they print on (names in small letters). */
+export interface Highlights {
   readonly handles: ReadonlySet<string>;
   readonly layers: ReadonlySet<string>;
 }
 
-/** One space painted through one window. */
+/** One space painted through one viewport. */
 export interface Pass {
   readonly data: PictureData;
-  /** Index of the window among the sheet's views, -1 for the picture itself. */
-  readonly view: number;
+  /** Index of the viewport among the sheet’s, -1 for the picture itself. */
+  readonly viewport: number;
   /** Picture units to pixels. */
   readonly toPx: Transform;
   /** Pixels per picture unit. */
@@ -21,11 +21,11 @@ export interface Pass {
   /** Pixels per pattern unit. */
   readonly pxPerPattern: number;
   /** Pixels: left, top, right, bottom. */
-  readonly window: readonly [number, number, number, number];
+  readonly clipBox: readonly [number, number, number, number];
   readonly clip: readonly number[] | null;
   readonly hidden: ReadonlySet<number>;
-  /** Other looks of layers in this window, by the layer's index. */
-  readonly looks: ReadonlyMap<number, WindowLook>;
+  /** Other looks of layers in this viewport, by the layer's index. */
+  readonly looks: ReadonlyMap<number, ViewportLook>;
 }
 
 export interface Scene {
@@ -49,9 +49,9 @@ export type ColourMode = 'black' | 'print' | 'layer';
 
 export interface PaintOptions {
   readonly colours: ColourMode;
-  /** What is marked; everything else is faded while anything is. */
-  readonly marks: Marks;
-  readonly markColour: string;
+  /** What is highlighted; everything else is faded while anything is. */
+  readonly highlights: Highlights;
+  readonly highlightColour: string;
   readonly paper: string;
   /** Font families for the shipped faces. */
   readonly families: Readonly<Record<Exclude<Face, 'stroke'>, string>>;

@@ -7,7 +7,7 @@ import type { Pattern } from './picture';
 const PLAIN: Pattern = { dashes: [], marks: [] };
 
 /**
- * A linetype's pattern, its lengths times `scale`. Marks are words, or symbols whose strokes the drawing holds; any other
+ * A linetype's pattern, its lengths times `scale`. Highlights are words, or symbols whose strokes the drawing holds; any other
  * symbol out of a file of shapes is shown as a lozenge.
  */
 export function patternOf(drawing: Drawing, linetype: string, scale: number): Pattern {

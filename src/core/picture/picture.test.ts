@@ -1,4 +1,5 @@
 import { linkspan } from '../../../demo/drawings';
+import { preferredScale } from '../drawing/viewports';
 import type { Drawing } from '../dxf/drawing';
 import { PLAIN_RUN } from '../dxf/fonts';
 import { readDrawing } from '../dxf/read/interpret';
@@ -9,12 +10,11 @@ import { IDENTITY_SPACE } from '../geometry/space';
 import { glyphOf } from '../lettering/alphabet';
 import { faceForLetter, layOut, missingLetters, textWidth } from '../lettering/layout';
 import { buildPicture } from './build';
-import { markedBox, NO_MARKS } from './marks';
+import { highlightedBox, NO_HIGHLIGHTS } from './highlights';
 import { paint } from './paint';
 import type { PaintOptions } from './pass';
 import { ITEM, ITEM_STRIDE, type PictureData, packPicture, unpackPicture } from './picture';
 import type { Surface } from './surface';
-import { preferredScale } from './windows';
 
 const OPTIONS = { defaultWidthMm: 0.25 };
 
@@ -99,7 +99,7 @@ describe('buildPicture', () => {
     const drawing = read(linkspan().bytes);
     const picture = buildPicture(drawing, drawing.sheets[0], OPTIONS);
     expect(picture.head.paper).toMatchObject({ width: 841, height: 594 });
-    expect(picture.head.views.map((view) => Math.round(1 / view.scale))).toEqual([100, 60]);
+    expect(picture.head.viewports.map((view) => Math.round(1 / view.scale))).toEqual([100, 60]);
     expect(buildPicture(drawing, null, OPTIONS).head).toMatchObject({
       mmPerUnit: 0.01,
       scaleNote: 'as on sheet S-301',
@@ -267,8 +267,8 @@ describe('paint', () => {
   const view = { scale: 2, x: 0, y: 500, widthPx: 1000, heightPx: 500 };
   const options: PaintOptions = {
     colours: 'print',
-    marks: NO_MARKS,
-    markColour: '#900',
+    highlights: NO_HIGHLIGHTS,
+    highlightColour: '#900',
     paper: '#fff',
     families: { sans: 'x', 'sans-bold': 'x', serif: 'x', mono: 'x' },
     showNonPrinting: false,
@@ -317,20 +317,20 @@ describe('paint', () => {
     expect(new Set(colours).size).toBe(2);
   });
 
-  it('marks what a finding names, and frames it', () => {
+  it('highlights what a finding names, and frames it', () => {
     const picture = buildPicture(drawing, null, OPTIONS);
     const handle = picture.head.handles[picture.items[2]];
-    const marks = { handles: new Set([handle]), layers: new Set<string>() };
+    const highlights = { handles: new Set([handle]), layers: new Set<string>() };
     expect(
-      show(drawing, { marks })
+      show(drawing, { highlights })
         .named('stroke')
         .map((call) => call.stroke),
     ).toContain('#900');
-    expect(markedBox({ picture, model: null }, marks)).toEqual([0, 0, 100, 0]);
-    expect(markedBox({ picture, model: null }, { handles: new Set(), layers: new Set(['hide']) })?.[1]).toBe(
-      10,
-    );
-    expect(markedBox({ picture, model: null }, NO_MARKS)).toBeNull();
+    expect(highlightedBox({ picture, model: null }, highlights)).toEqual([0, 0, 100, 0]);
+    expect(
+      highlightedBox({ picture, model: null }, { handles: new Set(), layers: new Set(['hide']) })?.[1],
+    ).toBe(10);
+    expect(highlightedBox({ picture, model: null }, NO_HIGHLIGHTS)).toBeNull();
   });
 
   it('draws the lines of a fill at their spacing', () => {

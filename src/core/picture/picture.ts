@@ -92,16 +92,16 @@ export interface PictureLayer {
   readonly handle: string;
 }
 
-/** Looks of a layer in one window where they differ. */
-export interface WindowLook {
+/** Looks of a layer in one viewport where they differ. */
+export interface ViewportLook {
   readonly layer: string;
   readonly rgb?: number;
   readonly widthMm?: number;
   readonly pattern?: Pattern;
 }
 
-/** A window from a sheet onto the model. */
-export interface ViewItem {
+/** A viewport from a sheet onto the model. */
+export interface ViewportItem {
   readonly x: number;
   readonly y: number;
   readonly width: number;
@@ -110,10 +110,10 @@ export interface ViewItem {
   readonly transform: readonly number[];
   /** Sheet units per model unit. */
   readonly scale: number;
-  /** Handles of the layers hidden in this window alone. */
+  /** Handles of the layers hidden in this viewport alone. */
   readonly hiddenLayers: readonly string[];
-  readonly looks: readonly WindowLook[];
-  /** Corners of a window that is no rectangle: x, y, x, y … */
+  readonly looks: readonly ViewportLook[];
+  /** Corners of a viewport that is no rectangle: x, y, x, y … */
   readonly clip: readonly number[] | null;
   /** Index into {@link PictureHead.handles}. */
   readonly handle: number;
@@ -148,7 +148,7 @@ export interface PictureHead {
   readonly kinds: readonly ObjectKind[];
   readonly texts: readonly TextItem[];
   readonly fills: readonly FillItem[];
-  readonly views: readonly ViewItem[];
+  readonly viewports: readonly ViewportItem[];
   /** Objects that are in the drawing but not in the picture, by kind. */
   readonly notDrawn: Readonly<Record<string, number>>;
   /** Letters that no shipped face can show. */

@@ -1,5 +1,5 @@
 import type { Face } from '../dxf/fonts';
-import { NO_MARKS } from './marks';
+import { NO_HIGHLIGHTS } from './highlights';
 import { paint } from './paint';
 import type { ColourMode, PaintOptions, Scene } from './pass';
 import { PathWriter, round } from './path-writer';
@@ -38,8 +38,8 @@ export function pageOf(scene: Scene): { x: number; y: number; width: number; hei
 /** Painting options for paper: nothing is made wider, coarser or greyer than it prints. */
 export const paperOptions = (colours: ColourMode, families: PaintOptions['families']): PaintOptions => ({
   colours,
-  marks: NO_MARKS,
-  markColour: '#000',
+  highlights: NO_HIGHLIGHTS,
+  highlightColour: '#000',
   paper: '#fff',
   families,
   showNonPrinting: false,

@@ -366,10 +366,14 @@ function formatStyle({ dimensions: styles }: Standard, name: string): string {
 function rules(before: Standard, after: Standard): Difference[] {
   const RULE: Settings<RuleSetting> = [
     ['is', ({ on }) => (on ? 'on' : 'off')],
-    ['weight', ({ gravity }) => gravity ?? 'as the rule comes'],
+    ['weight', ({ gravity }) => gravity ?? 'the rule’s own'],
     ['leaves alone', ({ exceptLayers }) => list(exceptLayers)],
+    ['leaves symbols alone', ({ exceptSymbols }) => list(exceptSymbols)],
+    ['leaves names alone', ({ exceptNames }) => list(exceptNames)],
+    ['leaves objects alone', ({ exceptObjects }) => list(exceptObjects)],
     ['disciplines', ({ onlyDisciplines }) => (onlyDisciplines.length > 0 ? list(onlyDisciplines) : 'all')],
-    ['tolerance', ({ tolerance }) => (tolerance === null ? 'as the rule comes' : `${tolerance}`)],
+    ['tolerance', ({ tolerance }) => (tolerance === null ? 'the rule’s own' : `${tolerance}`)],
+    ['settings', ({ settings: own }) => list(Object.entries(own).map(([name, value]) => `${name} ${value}`))],
   ];
   return [...new Set([...Object.keys(before.rules), ...Object.keys(after.rules)])].flatMap((id) =>
     settings('Rule', id, RULE, before.rules[id] ?? PLAIN_RULE, after.rules[id] ?? PLAIN_RULE),

@@ -1,18 +1,13 @@
 import { demoStandard } from '../../../demo/standard';
 import { followName, type RenamedKind } from './rename';
+import { PLAIN_RULE } from './rule-settings';
 import { checkStandard, type Standard } from './standard';
 
 /** Renames a definition and everything that names it; a standard that names nothing of the old name is valid. */
 const renamed = (kind: RenamedKind, from: string, change: (standard: Standard) => void): Standard => {
   const next = structuredClone(demoStandard);
   next.rules = {
-    'layers/width': {
-      on: true,
-      gravity: null,
-      exceptLayers: ['G-WORK'],
-      onlyDisciplines: [],
-      tolerance: null,
-    },
+    'layers/width': { ...PLAIN_RULE, exceptLayers: ['G-WORK'] },
   };
   change(next);
   return followName(next, kind, from, 'New name');

@@ -14,7 +14,7 @@ import { call } from '../kit/call';
 import { count } from '../kit/format';
 import { isTyping } from '../kit/typing';
 import { VerdictPlate, WeightTag } from '../kit/WeightTag';
-import { SheetDesk, type SheetMarks } from '../sheet/SheetDesk';
+import { SheetDesk, type SheetHighlights } from '../sheet/SheetDesk';
 import { AcceptLikely } from './AcceptLikely';
 import { BeforeNow } from './BeforeNow';
 import { ChangeList } from './ChangeList';
@@ -33,7 +33,7 @@ interface Props {
 }
 
 const NONE: readonly ListedFinding[] = [];
-const NO_MARKED: SheetMarks = { handles: [], layers: [] };
+const NO_HIGHLIGHTS: SheetHighlights = { handles: [], layers: [] };
 
 /** One drawing: the ledger of its findings beside the sheet. */
 export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: Props) {
@@ -232,7 +232,7 @@ export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: 
     return () => window.removeEventListener('keydown', listen);
   }, []);
 
-  // Objects of a finding that has many come when they are to be marked.
+  // Objects of a finding that has many come when they are to be highlighted.
   const [all, setAll] = useState<{ readonly key: string; readonly handles: readonly string[] } | null>(null);
   const missing = finding && finding.objectCount > finding.handles.length ? finding.key : null;
   useEffect(() => {
@@ -249,8 +249,8 @@ export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: 
     return () => abort.abort();
   }, [missing, drawing.id]);
 
-  const marked = useMemo((): SheetMarks => {
-    if (!finding || tab !== 'findings') return NO_MARKED;
+  const highlighted = useMemo((): SheetHighlights => {
+    if (!finding || tab !== 'findings') return NO_HIGHLIGHTS;
     const layer = finding.subject.layer;
     if (finding.record && finding.rule !== 'layers/unknown' && layer)
       return { handles: [], layers: [layer.toLowerCase()] };
@@ -402,8 +402,8 @@ export function AuditPlace({ drawing, inForce, layers, defaultWidthMm, rules }: 
               sha={drawing.currentSha}
               asReceived={asReceived}
               onAsReceived={drawing.changeCount > 0 ? setAsReceived : undefined}
-              marked={marked}
-              markedSpace={marked === NO_MARKED ? null : (finding?.at?.space ?? null)}
+              highlighted={highlighted}
+              highlightedSpace={highlighted === NO_HIGHLIGHTS ? null : (finding?.at?.space ?? null)}
             />
           </Panel>
         </Group>

@@ -19,13 +19,13 @@ interface Props {
   readonly asReceived: boolean;
   readonly onAsReceived?: (asReceived: boolean) => void;
   /** What to mark and bring into sight. */
-  readonly marked: SheetMarks;
-  /** "model" or "sheet Name", where the marked objects lie. */
-  readonly markedSpace: string | null;
+  readonly highlighted: SheetHighlights;
+  /** "model" or "sheet Name", where the highlighted objects lie. */
+  readonly highlightedSpace: string | null;
 }
 
 /** Objects by handle, and layers by their names in small letters. */
-export interface SheetMarks {
+export interface SheetHighlights {
   readonly handles: readonly string[];
   readonly layers: readonly string[];
 }
@@ -35,8 +35,16 @@ const STEP = 1.35;
 const MODES: readonly ColourMode[] = ['print', 'black', 'layer'];
 const NO_LAYERS: readonly string[] = [];
 
-/** The drawing as it prints, on the desk: sheets and model, zoom and pan, marks of a finding, and what lies where. */
-export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, marked, markedSpace }: Props) {
+/** The drawing as it prints, on the desk: sheets and model, zoom and pan, highlights of a finding, and what lies where. */
+export function SheetDesk({
+  drawingId,
+  sheets,
+  sha,
+  asReceived,
+  onAsReceived,
+  highlighted,
+  highlightedSpace,
+}: Props) {
   const holder = useRef<HTMLDivElement>(null);
   const worker = useRef<Worker | null>(null);
   const [sheet, setSheet] = useState(sheets.length > 0 ? 0 : MODEL);
@@ -52,8 +60,8 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
   const [hidden, setHidden] = useState<readonly string[]>(NO_LAYERS);
   const [calibrating, setCalibrating] = useState(false);
   const shown = useRef('');
-  const markNumber = useRef(0);
-  const anyMarked = marked.handles.length + marked.layers.length > 0;
+  const highlightNumber = useRef(0);
+  const anyHighlighted = highlighted.handles.length + highlighted.layers.length > 0;
 
   const tell = useCallback((message: ToWorker, transfer: Transferable[] = []): void => {
     worker.current?.postMessage(message, transfer);
@@ -149,28 +157,34 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
 
   // A finding that lies on a sheet is shown there.
   useEffect(() => {
-    const at = sheets.findIndex((name) => markedSpace === `sheet ${name}`);
+    const at = sheets.findIndex((name) => highlightedSpace === `sheet ${name}`);
     if (at >= 0) setSheet(at);
-  }, [markedSpace, sheets]);
+  }, [highlightedSpace, sheets]);
 
-  // Marks are told again when another picture is shown.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the picture decides what can be marked
+  // Highlights are told again when another picture is shown.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the picture decides what can be highlighted
   useEffect(() => {
-    if (state === 'ready') tell({ type: 'mark', ...marked, frame: anyMarked, mark: ++markNumber.current });
-  }, [marked, anyMarked, state, sheet, tell]);
+    if (state === 'ready')
+      tell({
+        type: 'highlight',
+        ...highlighted,
+        frame: anyHighlighted,
+        highlight: ++highlightNumber.current,
+      });
+  }, [highlighted, anyHighlighted, state, sheet, tell]);
 
   // What lies in the model and shows through no window of this sheet is shown in the model itself. This stands behind
-  // the telling of the mark, so that an answer to an earlier mark is not taken for one to this.
+  // the telling of the highlight, so that an answer to an earlier mark is not taken for one to this.
   useEffect(() => {
     if (
-      anyMarked &&
-      markedSpace === 'model' &&
+      anyHighlighted &&
+      highlightedSpace === 'model' &&
       painted &&
-      !painted.marked &&
-      painted.mark === markNumber.current
+      !painted.highlighted &&
+      painted.highlight === highlightNumber.current
     )
       setSheet(MODEL);
-  }, [painted, anyMarked, markedSpace]);
+  }, [painted, anyHighlighted, highlightedSpace]);
 
   useEffect(() => tell({ type: 'colours', colours }), [colours, tell]);
   useEffect(() => tell({ type: 'hidden', layers: hidden }), [hidden, tell]);
@@ -331,8 +345,8 @@ export function SheetDesk({ drawingId, sheets, sha, asReceived, onAsReceived, ma
             {hidden.length > 0 && (
               <Tag>{hidden.length === 1 ? '1 layer' : `${hidden.length} layers`} not shown</Tag>
             )}
-            {anyMarked && painted && !painted.marked && state === 'ready' && (
-              <Tag>What is marked does not show on this sheet.</Tag>
+            {anyHighlighted && painted && !painted.highlighted && state === 'ready' && (
+              <Tag>What is highlighted does not show on this sheet.</Tag>
             )}
             {painted && painted.lettersMissing > 0 && (
               <Tag>

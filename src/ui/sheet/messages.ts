@@ -18,12 +18,12 @@ export type ToWorker =
   /** Shows the sheet as large as it is, about the middle of the view. */
   | { readonly type: 'true size'; readonly pxPerMm: number }
   | {
-      readonly type: 'mark';
+      readonly type: 'highlight';
       readonly handles: readonly string[];
       readonly layers: readonly string[];
       readonly frame: boolean;
       /** Comes back with each answer, so that the page knows which mark it is about. */
-      readonly mark: number;
+      readonly highlight: number;
     }
   | { readonly type: 'colours'; readonly colours: ColourMode }
   | { readonly type: 'hidden'; readonly layers: readonly string[] }
@@ -79,10 +79,10 @@ export type FromWorker =
       readonly lettersMissing: number;
       readonly cutOff: boolean;
       readonly empty: boolean;
-      /** Something that is marked shows on this picture. */
-      readonly marked: boolean;
-      /** Tells apart the answers to different marks: the number the page gave the mark. */
-      readonly mark: number;
+      /** Something that is highlighted shows on this picture. */
+      readonly highlighted: boolean;
+      /** Tells apart the answers to different highlights: the number the page gave the mark. */
+      readonly highlight: number;
       /** The picture is complete; a coarse one has gone before. */
       readonly whole: boolean;
     }

@@ -1,11 +1,11 @@
+import { highlightedBox, NO_HIGHLIGHTS } from '@/core/picture/highlights';
 import { hitTest, onSheet, placeAt, type Snap, snapTo } from '@/core/picture/hit';
-import { markedBox, NO_MARKS } from '@/core/picture/marks';
 import { paintSteps, passesOf } from '@/core/picture/paint';
 import { tracePixels } from '@/core/picture/paint-stroke';
 import {
   type ColourMode,
   css,
-  type Marks,
+  type Highlights,
   type PaintOptions,
   type Scene,
   type View,
@@ -38,14 +38,14 @@ let ratio = 1;
 let scene: Scene | null = null;
 let colours: ColourMode = 'print';
 let hidden: ReadonlySet<string> = new Set();
-let marks: Marks = NO_MARKS;
+let highlights: Highlights = NO_HIGHLIGHTS;
 let mark = 0;
 /** Pixels per unit and the origin's place, in CSS pixels. */
 let view = { scale: 1, x: 0, y: 0 };
 /** The view shows everything, and goes on doing so when its size changes. */
 let fitted = true;
 let pointer: readonly [number, number] | null = null;
-let hovered: { data: PictureData; item: number; window: number } | null = null;
+let hovered: { data: PictureData; item: number; viewport: number } | null = null;
 let chosen: string | null = null;
 let measuring = false;
 let measured: Place[] = [];
@@ -53,7 +53,7 @@ let measured: Place[] = [];
 /** A point that was measured from: in its own space, and where that is on the sheet or in the picture. */
 interface Place {
   readonly at: readonly [number, number];
-  readonly window: number;
+  readonly viewport: number;
   readonly what: Snap['what'] | null;
 }
 
@@ -105,10 +105,10 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
         zoom(factor, width / 2, height / 2);
       }
       break;
-    case 'mark':
-      marks = { handles: new Set(message.handles), layers: new Set(message.layers) };
-      mark = message.mark;
-      if (message.frame) frame(marks);
+    case 'highlight':
+      highlights = { handles: new Set(message.handles), layers: new Set(message.layers) };
+      mark = message.highlight;
+      if (message.frame) frame(highlights);
       break;
     case 'colours':
       colours = message.colours;
@@ -210,9 +210,9 @@ function zoom(factor: number, x: number, y: number): void {
   view = { scale: view.scale * factor, x: x - (x - view.x) * factor, y: y - (y - view.y) * factor };
 }
 
-/** Brings what is marked into sight, with enough around it to see where it is. */
-function frame(which: Marks): void {
-  const box = scene && markedBox(scene, which);
+/** Brings what is highlighted into sight, with enough around it to see where it is. */
+function frame(which: Highlights): void {
+  const box = scene && highlightedBox(scene, which);
   if (!scene || !box) return;
   const mm = 1 / scene.picture.head.mmPerUnit;
   const least = 60 * mm;
@@ -247,8 +247,8 @@ const viewPx = (): View => ({
 
 const options = (): PaintOptions => ({
   colours,
-  marks,
-  markColour: MARK,
+  highlights,
+  highlightColour: MARK,
   paper: PAPER,
   families: FAMILIES,
   showNonPrinting: false,
@@ -355,13 +355,13 @@ function compose(instead?: OffscreenCanvas): void {
         data.head.handles[data.items[item + 3]] === chosen,
     );
   if (hovered && !measuring) {
-    const { data, item, window } = hovered;
+    const { data, item, viewport } = hovered;
     const own = data.items[item + 2];
     outline(
       ACCENT,
       1.4,
       (other, otherData) => otherData === data && otherData.items[other + 2] === own,
-      window,
+      viewport,
     );
   }
   paintMeasure(px);
@@ -372,21 +372,21 @@ function outline(
   colour: string,
   by: number,
   which: (item: number, data: PictureData) => boolean,
-  window?: number,
+  viewport?: number,
 ): void {
   if (!context || !scene) return;
   context.strokeStyle = colour;
   context.setLineDash([]);
   for (const pass of passesOf(scene, viewPx(), options())) {
-    if (window !== undefined && pass.view !== window) continue;
+    if (viewport !== undefined && pass.viewport !== viewport) continue;
     const { data } = pass;
     context.save();
     context.beginPath();
     context.rect(
-      pass.window[0],
-      pass.window[1],
-      pass.window[2] - pass.window[0],
-      pass.window[3] - pass.window[1],
+      pass.clipBox[0],
+      pass.clipBox[1],
+      pass.clipBox[2] - pass.clipBox[0],
+      pass.clipBox[3] - pass.clipBox[1],
     );
     context.clip();
     for (let i = 0; i < data.items.length; i += ITEM_STRIDE) {
@@ -442,8 +442,8 @@ function report(whole: boolean): void {
     lettersMissing: head.lettersMissing + (scene.model?.head.lettersMissing ?? 0),
     cutOff: head.cutOff || (scene.model?.head.cutOff ?? false),
     empty: head.bounds === null,
-    marked: markedBox(scene, marks) !== null,
-    mark,
+    highlighted: highlightedBox(scene, highlights) !== null,
+    highlight,
     whole,
   });
 }
@@ -484,12 +484,12 @@ function lookUnder(): void {
   const place = placeAt(scene, px, options(), x, y);
   const { head } = scene.picture;
   const sheet = head.space.kind === 'sheet';
-  const own = onSheet(scene, place.at, place.window);
+  const own = onSheet(scene, place.at, place.viewport);
   post({
     type: 'under',
     object: hovered && lineOf(hovered.data, hovered.item),
     paperMm: sheet ? [own[0] * head.mmPerUnit, own[1] * head.mmPerUnit] : null,
-    model: sheet ? (place.window >= 0 ? place.at : null) : place.at,
+    model: sheet ? (place.viewport >= 0 ? place.at : null) : place.at,
     unit: (scene.model ?? scene.picture).head.unit,
   });
   if (measuring && measured.length % 2 === 1) formatMeasure(placeUnder(pointer), false);
@@ -499,7 +499,7 @@ function placeUnder(at: readonly [number, number]): Place {
   const [x, y] = [at[0] * ratio, at[1] * ratio];
   const px = viewPx();
   const snap = snapTo(scene!, px, options(), x, y, 9 * ratio);
-  if (snap) return { at: snap.at, window: snap.window, what: snap.what };
+  if (snap) return { at: snap.at, viewport: snap.viewport, what: snap.what };
   return { ...placeAt(scene!, px, options(), x, y), what: null };
 }
 
@@ -521,8 +521,8 @@ function pick(at: readonly [number, number]): void {
 function measureTo(to: Place, done: boolean): Measure {
   const from = measured[0];
   const { head } = scene!.picture;
-  const [a, b] = [from, to].map((place) => onSheet(scene!, place.at, place.window));
-  const together = from.window === to.window && (from.window >= 0 || head.space.kind === 'model');
+  const [a, b] = [from, to].map((place) => onSheet(scene!, place.at, place.viewport));
+  const together = from.viewport === to.viewport && (from.viewport >= 0 || head.space.kind === 'model');
   const [dx, dy] = [to.at[0] - from.at[0], to.at[1] - from.at[1]];
   return {
     paperMm: Math.hypot(b[0] - a[0], b[1] - a[1]) * head.mmPerUnit,
@@ -539,7 +539,7 @@ const formatMeasure = (to: Place, done: boolean): void =>
 function paintMeasure(px: View): void {
   if (!measuring || !context || !scene) return;
   const spot = (place: Place): [number, number] => {
-    const [x, y] = onSheet(scene!, place.at, place.window);
+    const [x, y] = onSheet(scene!, place.at, place.viewport);
     const [ox, oy] = scene!.picture.head.origin;
     return [(x - ox) * px.scale + px.x, px.y - (y - oy) * px.scale];
   };

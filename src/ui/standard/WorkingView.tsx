@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { fitsAny } from '@/core/standard/rule-settings';
+import { nameMatcher } from '@/core/standard/name-patterns';
 import { findLinetype, type Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { cell, Heads } from '../kit/Page';
@@ -41,12 +41,13 @@ export function WorkingView({
   );
   const [wrong, setWrong] = useState('');
   const lists = Object.fromEntries(KINDS.map(({ key }) => [key, namesIn(texts[key])])) as Standard['working'];
-  const printing = standard.layers.filter(({ name, prints }) => prints && fitsAny(lists.layers, name));
+  const isWorking = nameMatcher(lists.layers);
+  const printing = standard.layers.filter(({ name, prints }) => prints && isWorking(name));
   const rows = KINDS.flatMap(({ key, title, of }) =>
     lists[key].map((pattern) => ({
       title,
       pattern,
-      names: of(standard).filter((name) => fitsAny([pattern], name)),
+      names: of(standard).filter(nameMatcher([pattern])),
     })),
   );
   return (
@@ -103,7 +104,7 @@ export function WorkingView({
                   ...standard,
                   working: lists,
                   layers: standard.layers.map((layer) =>
-                    fitsAny(lists.layers, layer.name) ? { ...layer, prints: false } : layer,
+                    isWorking(layer.name) ? { ...layer, prints: false } : layer,
                   ),
                 }).then((faults) => faults.length === 0 && toast('They no longer print.'))
               }

@@ -4,7 +4,7 @@ import { DrawingComposer, type NewLayer } from '../../dxf/write/composer';
 import type { StandardLayer } from '../../standard/definitions';
 import { blankStandard, layerOf, lineOf, type Standard } from '../../standard/standard';
 import { audit } from '../engine';
-import type { Finding } from '../finding';
+import { publishFinding } from '../publish';
 import { RULES } from '.';
 
 type Version = 'AC1009' | 'AC1015' | 'AC1018' | 'AC1024' | 'AC1032';
@@ -35,20 +35,22 @@ function drawing(
   return file.bytes();
 }
 
-function findings(bytes: Uint8Array, office: Standard): readonly Finding[] {
+type Published = ReturnType<typeof publishFinding>;
+
+function findings(bytes: Uint8Array, office: Standard): readonly Published[] {
   const read = readDrawing(bytes);
   if (!read.ok) throw new Error(read.problem.message);
-  return audit(read.value, office).findings;
+  return audit(read.value, office).findings.map(publishFinding);
 }
 
-const rulesOf = (list: readonly Finding[]): string[] => list.map((finding) => finding.rule);
+const rulesOf = (list: readonly Published[]): string[] => list.map((finding) => finding.rule);
 
 describe('every rule', () => {
   it.each(RULES.map((rule) => [rule.meta.id, rule] as const))(
     '%s says what it checks, why, and where it comes from',
     (id, { meta }) => {
       expect(id).toMatch(/^[a-z]+\/[a-z-]+$/);
-      for (const words of [meta.title, meta.checks, meta.why, meta.source])
+      for (const words of [meta.title, meta.what, meta.why, meta.source])
         expect(words.length).toBeGreaterThan(5);
     },
   );

@@ -144,7 +144,7 @@ export class EditBase {
     const handle = this.nextHandle;
     this.nextHandle = handle + 1n;
     const seed = this.drawing.document.header.get('$HANDSEED');
-    if (seed) this.edits.replace(seed.start + 1, this.nextHandle.toString(16).toUpperCase());
+    if (seed) this.edits.update(seed.start + 1, this.nextHandle.toString(16).toUpperCase());
     return handle.toString(16).toUpperCase();
   }
 
@@ -174,6 +174,6 @@ export class EditBase {
     const head = { start: table.start, end: table.records[0]?.start ?? table.endTag };
     const count = reader.find(head, 70);
     if (count >= 0 && reader.int(count) === table.records.length)
-      this.edits.replace(count, table.records.length + growth);
+      this.edits.update(count, table.records.length + growth);
   }
 }

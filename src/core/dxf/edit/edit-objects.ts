@@ -120,7 +120,7 @@ export function forgetReactors(base: EditBase, range: TagRange, gone: ReadonlySe
         edits.remove(tag + i);
         dropped++;
       }
-    if (dropped > 0) edits.replace(tag, count - dropped);
+    if (dropped > 0) edits.update(tag, count - dropped);
   }
 }
 

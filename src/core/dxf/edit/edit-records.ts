@@ -183,10 +183,16 @@ function renameInFilters(base: EditBase, from: string, to: string): void {
   eachKept(base.drawing, 'XRECORD', (range) => {
     for (let tag = range.start; tag < range.end; tag++) {
       if (codes[tag] !== 1 && codes[tag] !== 301) continue;
-      const text = reader.text(tag);
-      const at = text.toLowerCase().indexOf(quoted);
-      if (/NAME\s*==/i.test(text) && at >= 0)
-        base.edits.replace(tag, `${text.slice(0, at)}"${to}"${text.slice(at + quoted.length)}`);
+      // A filter can name several layers that change at once: each builds on what the one before left.
+      let text = base.edits.given(tag) ?? reader.text(tag);
+      if (!/NAME\s*==/i.test(text)) continue;
+      let changed = false;
+      for (let at = text.toLowerCase().indexOf(quoted); at >= 0; ) {
+        text = `${text.slice(0, at)}"${to}"${text.slice(at + quoted.length)}`;
+        changed = true;
+        at = text.toLowerCase().indexOf(quoted, at + to.length + 2);
+      }
+      if (changed) base.edits.update(tag, text);
     }
   });
 }
@@ -194,12 +200,20 @@ function renameInFilters(base: EditBase, from: string, to: string): void {
 /**
  * Moves everything that uses a record to another one of its kind, and removes the emptied record.
  * Lists of hidden layers are an exception: see docs/decisions/004.
+ * @param newName what the other one is called from now on, where the same edits rename it
  */
-export function mergeRecord(base: EditBase, kind: RecordKind, from: string, into: string): void {
+export function mergeRecord(
+  base: EditBase,
+  kind: RecordKind,
+  from: string,
+  into: string,
+  newName?: string,
+): void {
   const { drawing, edits } = base;
   const { reader } = drawing;
   const target = recordOf(drawing, kind, into);
-  const name = target ? reader.findText(target, 2) : into;
+  const name = newName ?? (target ? reader.findText(target, 2) : into);
+  if (kind === 'layer') renameInFilters(base, from, name);
   for (const tag of tagsNaming(drawing, kind, from)) if (!edits.isRemoved(tag)) edits.replace(tag, name);
   const replacement = target ? handleOfRecord(drawing, kind, target) : '';
   detachRecord(base, kind, from, replacement);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { type DxfDocument, openDocument } from '../document';
 import { DrawingComposer } from '../write/composer';
-import { applyByteEdits, inverseEdits, TagEdits } from './edits';
+import { applyByteEdits, inverseEdits, TagEdits, EditConflict } from './edits';
 
 function sample(lineEnd: string): DxfDocument {
   const file = new DrawingComposer({ version: 'AC1024', units: 4, lineEnd });
@@ -53,6 +53,14 @@ describe('TagEdits', () => {
     expect(after).toContain('999\nhere\n');
   });
 
+  it('two different values for one tag are a conflict, the same one twice is not', () => {
+    const edits = new TagEdits(document);
+    edits.replace(5, 'A');
+    edits.replace(5, 'A');
+    expect(() => edits.replace(5, 'B')).toThrow(EditConflict);
+    expect(edits.given(5)).toBe('A');
+  });
+
   it('any mix of edits can be taken back to the original bytes', () => {
     const document = sample('\r\n');
     const tag = fc.integer({ min: 0, max: document.tags.count - 1 });
@@ -69,7 +77,7 @@ describe('TagEdits', () => {
       fc.property(fc.array(edit, { maxLength: 40 }), (list) => {
         const edits = new TagEdits(document);
         for (const { type, tag: at, value } of list)
-          if (type === 'replace') edits.replace(at, value);
+          if (type === 'replace') edits.update(at, value);
           else if (type === 'remove') edits.remove(at);
           else edits.insertBefore(at, [{ code: 999, value }]);
         const byteEdits = edits.byteEdits();

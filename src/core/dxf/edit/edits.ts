@@ -10,6 +10,9 @@ export interface NewTag {
 /** What is put before a tag: tags, bytes as they are, or a list that may still grow until the edits are written. */
 export type Part = NewTag | Uint8Array | readonly Part[];
 
+/** Two edits want different values for one tag. */
+export class EditConflict extends Error {}
+
 /** Replace the bytes `start` to `end` of the original by `bytes`. */
 export interface ByteEdit {
   readonly start: number;
@@ -32,9 +35,25 @@ export class TagEdits {
     return this.replaced.size === 0 && this.removed.size === 0 && this.before.size === 0;
   }
 
-  /** Give a tag another value; blanks around the old value are kept as they were. */
+  /**
+   * Give a tag another value; blanks around the old value are kept as they were.
+   * @throws EditConflict when it was given another one before: one of the two would be lost unsaid
+   */
   replace(tag: number, value: string | number): void {
+    const before = this.replaced.get(tag);
+    if (before !== undefined && before !== String(value))
+      throw new EditConflict(`“${before}” and “${value}” for the same place.`);
     this.replaced.set(tag, String(value));
+  }
+
+  /** Give a tag a value that builds on the one it was given before: counts, seeds, texts with several names in them. */
+  update(tag: number, value: string | number): void {
+    this.replaced.set(tag, String(value));
+  }
+
+  /** The value that a tag was given, if it was. */
+  given(tag: number): string | undefined {
+    return this.replaced.get(tag);
   }
 
   remove(tag: number): void {

@@ -10,10 +10,9 @@ import {
   unit,
 } from '../../geometry/space';
 import { throughPoints } from '../../geometry/spline';
-import { textWidth } from '../../lettering/layout';
 import type { Colour } from '../colour';
 import { type Drawing, rangeOf } from '../drawing';
-import type { CompoundShape, Part, PathShape, PlacementShape } from '../shapes';
+import type { CompoundShape, Part, PathShape, PlacementShape, ToleranceFrameShape } from '../shapes';
 import type { TagReader } from '../tag-reader';
 import { pathOf } from './decode-lines';
 import { multiLineShape, runOfStyle } from './decode-text';
@@ -224,7 +223,7 @@ const TOLERANCE_SIGNS: Readonly<Record<string, string>> = {
 };
 
 /** A tolerance frame: rows of boxes, one for each part of the text. */
-export function toleranceFrame(drawing: Drawing, row: number): CompoundShape {
+export function toleranceFrame(drawing: Drawing, row: number): ToleranceFrameShape {
   const { reader } = drawing;
   const range = rangeOf(drawing, row);
   const settings = dimensionSettings(drawing, range);
@@ -233,50 +232,23 @@ export function toleranceFrame(drawing: Drawing, row: number): CompoundShape {
   const gap = Math.abs(settings.number('textGap')) * (settings.number('overallScale') || 1);
   const normal: Point3 = f.has(230) ? unit(f.point(210)) : [0, 0, 1];
   const axis: Point3 = f.has(11) ? unit(f.point(11)) : [1, 0, 0];
-  const frame = spaceOfAxes(axis, cross(normal, axis), f.point(10));
+  const system = spaceOfAxes(axis, cross(normal, axis), f.point(10));
   const style = runOfStyle(drawing, settings.pointer('textStyle') || 'Standard');
-  const parts: Part[] = [];
-  const rowHeight = height + 2 * Math.max(gap, height / 2);
   const lines = f
     .text(1)
     .split(/\^J|\n/)
-    .slice(0, 20);
-  for (const [i, line] of lines.entries()) {
-    const y = rowHeight / 2 - (i + 1) * rowHeight;
-    let x = 0;
-    for (const raw of line.split(/%%v/i).slice(0, 20)) {
-      const cell = raw.replace(
-        /\{\\F[^;|]*[^;]*;(\w)\}/gi,
-        (_, sign: string) => TOLERANCE_SIGNS[sign.toLowerCase()] ?? sign,
-      );
-      if (cell === '') continue;
-      const width = textWidth(cell, style.face) * height * style.widthFactor + 2 * Math.max(gap, height / 2);
-      parts.push({
-        shape: {
-          ...pathOf(
-            [
-              [x, y],
-              [x + width, y],
-              [x + width, y + rowHeight],
-              [x, y + rowHeight],
-            ],
-            true,
+    .slice(0, 20)
+    .map((line) =>
+      line
+        .split(/%%v/i)
+        .slice(0, 20)
+        .map((cell) =>
+          cell.replace(
+            /\{\\F[^;|]*[^;]*;(\w)\}/gi,
+            (_, sign: string) => TOLERANCE_SIGNS[sign.toLowerCase()] ?? sign,
           ),
-          system: frame,
-        },
-      });
-      parts.push({
-        shape: multiLineShape(cell, height, style, {
-          attachment: 5,
-          width: 0,
-          spacing: 1,
-          exact: false,
-          system: composeSpace(frame, moved(x + width / 2, y + rowHeight / 2)),
-          background: null,
-        }),
-      });
-      x += width;
-    }
-  }
-  return { type: 'compound', parts };
+        )
+        .filter((cell) => cell !== ''),
+    );
+  return { type: 'tolerance frame', lines, height, gap, style, system };
 }

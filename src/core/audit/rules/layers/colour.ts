@@ -1,17 +1,24 @@
-import { formatColour, sameColour } from '../../../dxf/colour';
+import { sameColour } from '../../../dxf/colour';
 import { storableColour } from '../../../dxf/edit/storable-colour';
 import type { Rule } from '../../rule';
-import { correctProperty, knownLayers, propertyDiffers } from './shared';
+import { coloured } from '../../value';
+import { knownLayers, propertyDiffers, setProperty } from './shared';
+
+const messages = {
+  differs: (layer: string) => `Layer “${layer}” has another colour than the standard.`,
+};
 
 export const layersColour: Rule = {
   meta: {
     id: 'layers/colour',
     title: 'Layer colour differs',
-    checks: 'Each layer has the colour that the standard gives it.',
-    why: 'Colour tells people on screen what a line is, and in many offices it decides how it prints.',
+    stage: 'looks',
     weight: 'must',
     correction: 'automatic',
-    source: 'Needs A1, C1',
+    what: 'Each layer has the colour that the standard gives it.',
+    why: 'Colour tells people on screen what a line is, and in many offices it decides how it prints.',
+    source: 'Practice: layers by purpose, each with its properties',
+    followsLayer: true,
   },
 
   *check(context) {
@@ -19,15 +26,12 @@ export const layersColour: Rule = {
       const colour = storableColour(context.drawing, wanted.colour);
       if (sameColour(record.colour, colour)) continue;
       yield propertyDiffers(context, record, wanted, 'colour', {
-        message: `Layer “${record.name}” has another colour than the standard.`,
-        expected: formatColour(colour),
-        found: formatColour(record.colour),
+        message: messages.differs(record.name),
+        expected: coloured(colour),
+        found: coloured(record.colour),
       });
     }
   },
 
-  correct: (context, finding) =>
-    correctProperty(context, finding, (record, wanted) =>
-      context.editor.setLayerColour(record, wanted.colour),
-    ),
+  settle: setProperty('colour'),
 };

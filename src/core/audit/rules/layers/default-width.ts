@@ -1,33 +1,38 @@
-import { formatWidth } from '../../context';
 import type { Rule } from '../../rule';
-import { correctProperty, knownLayers, propertyDiffers } from './shared';
+import { penWidth } from '../../value';
+import { knownLayers, propertyDiffers, setProperty } from './shared';
+
+const messages = {
+  left: (layer: string, defaultMm: number) =>
+    `Layer “${layer}” is left at the default width, which prints at ${defaultMm} mm.`,
+};
 
 export const layersDefaultWidth: Rule = {
   meta: {
     id: 'layers/default-width',
     title: 'Width left at the default',
-    checks: 'No layer is left at the default width where the standard decides on one.',
-    why: 'With every layer at the default all lines print alike: outlines, dimensions and hidden lines cannot be told apart.',
+    stage: 'looks',
     weight: 'must',
     correction: 'automatic',
-    source: 'Needs A3, C1',
+    what: 'No layer is left at the default width where the standard decides on one.',
+    why: 'With every layer at the default all lines print alike: outlines, dimensions and hidden lines cannot be told apart.',
+    source: 'Practice: a hierarchy of pens, known defaults',
+    followsLayer: true,
   },
 
   *check(context) {
     const { drawing, standard } = context;
     if (!drawing.holdsWidths) return;
+    const { defaultMm } = standard.pens;
     for (const { record, wanted } of knownLayers(context)) {
       if (record.width >= 0 || wanted.widthMm === null) continue;
       yield propertyDiffers(context, record, wanted, 'width', {
-        message: `Layer “${record.name}” is left at the default width, which prints at ${standard.pens.defaultMm} mm.`,
-        expected: formatWidth(wanted.widthMm, standard.pens.defaultMm),
-        found: formatWidth(null, standard.pens.defaultMm),
+        message: messages.left(record.name, defaultMm),
+        expected: penWidth(wanted.widthMm, defaultMm),
+        found: penWidth(null, defaultMm),
       });
     }
   },
 
-  correct: (context, finding) =>
-    correctProperty(context, finding, (record, wanted) =>
-      context.editor.setLayerWidth(record, wanted.widthMm),
-    ),
+  settle: setProperty('width'),
 };

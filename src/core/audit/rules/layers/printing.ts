@@ -1,17 +1,23 @@
 import type { Rule } from '../../rule';
-import { correctProperty, knownLayers, propertyDiffers } from './shared';
+import { words } from '../../value';
+import { knownLayers, propertyDiffers, setProperty } from './shared';
 
-const format = (prints: boolean): string => (prints ? 'prints' : 'does not print');
+const inWords = (prints: boolean): string => (prints ? 'prints' : 'does not print');
+const messages = {
+  differs: (layer: string, prints: boolean) => `Layer “${layer}” ${inWords(prints)}.`,
+};
 
 export const layersPrinting: Rule = {
   meta: {
     id: 'layers/printing',
     title: 'Layer printing differs',
-    checks: 'Each layer prints, or does not, as the standard says.',
-    why: 'Working notes go out to the contractor, or content that belongs on the sheet is missing from it.',
+    stage: 'looks',
     weight: 'must',
     correction: 'automatic',
-    source: 'Needs A1, A19, C1',
+    what: 'Each layer prints, or does not, as the standard says.',
+    why: 'Working notes go out to the contractor, or content that belongs on the sheet is missing from it.',
+    source: 'Practice: layers by purpose; working content that must never print',
+    followsLayer: true,
   },
 
   *check(context) {
@@ -19,15 +25,12 @@ export const layersPrinting: Rule = {
     for (const { record, wanted } of knownLayers(context)) {
       if (record.prints === wanted.prints) continue;
       yield propertyDiffers(context, record, wanted, 'printing', {
-        message: `Layer “${record.name}” ${format(record.prints)}.`,
-        expected: format(wanted.prints),
-        found: format(record.prints),
+        message: messages.differs(record.name, record.prints),
+        expected: words(inWords(wanted.prints)),
+        found: words(inWords(record.prints)),
       });
     }
   },
 
-  correct: (context, finding) =>
-    correctProperty(context, finding, (record, wanted) =>
-      context.editor.setLayerPrints(record, wanted.prints),
-    ),
+  settle: setProperty('printing'),
 };

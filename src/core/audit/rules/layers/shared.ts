@@ -1,16 +1,15 @@
 import type { DrawingLayer } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import type { StandardLayer } from '../../../standard/definitions';
-import { type AuditContext, lookOfLayer, lookOfStandard } from '../../context';
-import type { Finding } from '../../finding';
-import type { Change, CorrectionContext, FindingDraft } from '../../rule';
-
-type LayerProperty = 'colour' | 'linetype' | 'width' | 'printing';
+import { type AuditContext, clauseOf, lookOfLayer, lookOfStandard } from '../../context';
+import type { LayerProperty } from '../../operation';
+import type { FindingDraft, Rule } from '../../rule';
+import { formatValue, type Value } from '../../value';
 
 /** Layers of the drawing that the standard knows, with both sides. */
 export function* knownLayers({
   layers,
-}: AuditContext): Iterable<{ record: DrawingLayer; wanted: StandardLayer; rows: number[] }> {
+}: AuditContext): Iterable<{ record: DrawingLayer; wanted: StandardLayer; rows: readonly number[] }> {
   for (const use of layers.values())
     if (use.record && use.standard) yield { record: use.record, wanted: use.standard, rows: use.rows };
 }
@@ -21,36 +20,26 @@ export function propertyDiffers(
   record: DrawingLayer,
   wanted: StandardLayer,
   property: LayerProperty,
-  words: { message: string; expected: string; found: string },
+  values: { readonly message: string; readonly expected: Value; readonly found: Value },
 ): FindingDraft {
   return {
-    ...words,
-    handles: record.handle === '' ? [] : [record.handle],
+    ...values,
+    records: record.handle === '' ? [] : [record.handle],
     record: { table: 'layer', name: record.name },
     subject: { layer: record.name, property },
-    ...(wanted.clause === '' ? {} : { clause: wanted.clause }),
+    ...clauseOf(wanted),
     looks: { expected: lookOfStandard(standard, wanted), found: lookOfLayer(drawing, standard, record) },
+    remedy: `${property} of layer ${record.name}: ${formatValue(values.found)} → ${formatValue(values.expected)}.`,
+    marksLayer: foldName(record.name),
   };
 }
 
-/** Corrects one property of the layer a finding names. */
-export function correctProperty(
-  context: CorrectionContext,
-  finding: Finding,
-  apply: (record: DrawingLayer, wanted: StandardLayer) => void,
-): Change[] {
-  const use = context.layers.get(foldName(finding.subject.layer ?? ''));
-  if (!use?.record || !use.standard) return [];
-  apply(use.record, use.standard);
-  return [
-    {
-      rule: finding.rule,
-      handle: use.record.handle,
-      kind: 'layer',
-      property: finding.subject.property ?? 'record',
-      where: use.record.name,
-      before: finding.found,
-      after: finding.expected,
-    },
-  ];
-}
+/** Gives the layer that a finding names the standard's value of one property. */
+export const setProperty =
+  (property: LayerProperty): NonNullable<Rule['settle']> =>
+  ({ layers }, { subject }) => {
+    const use = layers.get(foldName(subject.layer ?? ''));
+    if (!use?.record || !use.standard)
+      return { refused: 'The drawing or the standard no longer has this layer.' };
+    return { operations: [{ type: 'set layer', layer: use.record.name, property }] };
+  };

@@ -1,103 +1,93 @@
-import { formatContainer, handleOf, kindOf } from '../../../dxf/drawing';
+import { kindOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { countOf } from '../../../dxf/object-kinds';
-import { findLinetype } from '../../../standard/standard';
-import { isReserved, kindCounts, type LayerUse, placesOf } from '../../context';
-import type { Change, CorrectionContext, Rule } from '../../rule';
+import { isReserved, kindCounts } from '../../context';
+import type { Option } from '../../finding';
+import { propose, strayOf } from '../../likeness/propose';
+import type { NamedChoices, Rule } from '../../rule';
+import { named, words } from '../../value';
 
-const EXPECTED = 'a layer of the standard';
+const messages = {
+  unknown: (layer: string, holds: string) => `Layer “${layer}” is not in the standard (${holds}).`,
+};
+
+const objects = (count: number): string => (count === 1 ? '1 object' : `${count} objects`);
+const optionsFor = (count: number): Option[] => [
+  { id: 'become', label: 'Make it {to}', needs: 'office layer', effect: 'drawing' },
+  { id: 'adopt', label: 'Add to the standard', needs: null, effect: 'standard' },
+  {
+    id: 'remove',
+    label: `Remove with ${objects(count)} …`,
+    needs: null,
+    effect: 'drawing',
+    confirm: `Yes, remove ${objects(count)}`,
+  },
+];
 
 export const layersUnknown: Rule = {
   meta: {
     id: 'layers/unknown',
     title: 'Layer not in the standard',
-    checks: 'Every layer that holds objects is one of the standard’s layers.',
-    why: 'A layer nobody decided on prints by accident, and whoever takes the drawing over cannot switch it with the rest.',
+    stage: 'names',
     weight: 'must',
     correction: 'choice',
-    source: 'Needs C1, D1',
+    what: 'Every layer that holds objects is one of the standard’s layers.',
+    why: 'A layer nobody decided on prints by accident, and whoever takes the drawing over cannot switch it with the rest.',
+    source: 'Practice: names of the sender set against names of the office, decided once',
   },
 
-  *check({ drawing, layers }) {
+  *check({ drawing, layers, excepts }) {
     for (const use of layers.values()) {
-      if (use.standard || use.rows.length === 0 || isReserved(use.name)) continue;
+      if (use.standard || isReserved(use.name)) continue;
+      const rows = use.rows.filter((row) => !excepts(row));
+      if (rows.length === 0) continue;
       yield {
-        message: `Layer “${use.name}” is not in the standard (${formatCounts(kindCounts(drawing, use.rows))}).`,
-        expected: EXPECTED,
-        found: use.name,
-        ...placesOf(drawing, use.rows),
+        message: messages.unknown(use.name, formatCounts(kindCounts(drawing, rows))),
+        expected: words('a layer of the standard'),
+        found: named(use.name),
+        rows,
         record: { table: 'layer', name: use.name },
         subject: { layer: use.name },
+        options: optionsFor(rows.length),
       };
     }
   },
 
-  correct(context, finding, choice) {
-    const use = context.layers.get(foldName(finding.subject.layer ?? ''));
-    if (!use || !choice) return [];
-    if (choice.action === 'remove') return removeWithObjects(context, use);
-    const target = context.standardLayers.get(foldName(choice.to));
-    if (!target) return [];
-    const { editor, standard } = context;
-    const present = context.layers.get(foldName(target.name))?.record;
-    const moved = use.rows.map((row) => layerChange(context, row, use.name, present?.name ?? target.name));
-    if (present) {
-      editor.mergeLayer(use.record, use.name, present);
-      return use.record ? [...moved, recordGone(use.record.handle, use.name)] : moved;
+  settle({ drawing, layers, standardLayers }, { subject }, decision) {
+    const use = layers.get(foldName(subject.layer ?? ''));
+    if (!use) return { refused: 'The drawing no longer has this layer.' };
+    if (decision?.option === 'remove') {
+      // A viewport shows the drawing and is no content of it: what it shows must not go with the layer.
+      if (use.rows.some((row) => kindOf(drawing, row) === 'viewport'))
+        return {
+          refused:
+            'The layer holds viewports, and what they show would go with it. Let it become another layer.',
+        };
+      return { operations: [{ type: 'remove layer', layer: use.name, rows: use.rows }] };
     }
-    editor.renameLayer(use.name, target.name);
-    const definition = findLinetype(standard, target.linetype);
-    if (!use.record) editor.addLayer(target, definition);
-    return [
-      {
-        rule: finding.rule,
-        handle: use.record?.handle ?? '',
-        kind: 'layer',
-        property: use.record ? 'name' : 'record',
-        where: 'layers',
-        before: use.record ? use.name : 'none',
-        after: target.name,
-      },
-      ...moved,
-    ];
+    const target = standardLayers.get(foldName(decision?.to ?? ''));
+    if (!target) return { refused: `The standard has no layer “${decision?.to ?? ''}”.` };
+    return { operations: [{ type: 'become layer', from: use.name, to: target.name, rows: use.rows }] };
+  },
+
+  propose(context, { subject }) {
+    const use = context.layers.get(foldName(subject.layer ?? ''));
+    return use ? propose(context.standard, strayOf(context, use)) : [];
+  },
+
+  choiceIn({ layers }: NamedChoices, { subject }) {
+    const name = foldName(subject.layer ?? '');
+    const choice = Object.entries(layers).find(([layer]) => foldName(layer) === name)?.[1];
+    if (!choice) return undefined;
+    return choice.action === 'map' ? { option: 'become', to: choice.to } : { option: 'remove' };
+  },
+
+  remembers({ subject }, decision) {
+    const name = subject.layer ?? '';
+    if (decision?.option === 'remove') return { kind: 'layer', name, action: 'remove', target: '' };
+    return { kind: 'layer', name, action: 'map', target: decision?.to ?? '' };
   },
 };
-
-function layerChange({ drawing }: CorrectionContext, row: number, before: string, after: string): Change {
-  return {
-    rule: 'layers/unknown',
-    handle: handleOf(drawing, row),
-    kind: kindOf(drawing, row),
-    property: 'layer',
-    where: formatContainer(drawing.containers[drawing.objects.container[row]]),
-    before,
-    after,
-  };
-}
-
-function removeWithObjects(context: CorrectionContext, use: LayerUse): Change[] {
-  const { drawing, editor } = context;
-  // A viewport is a window on the drawing, not content: what it shows must not go with the layer.
-  if (use.rows.some((row) => kindOf(drawing, row) === 'viewport')) return [];
-  editor.removeObjects(use.rows);
-  if (use.record) editor.removeLayerRecord(use.record);
-  return [
-    ...use.rows.map(
-      (row): Change => ({ ...layerChange(context, row, use.name, 'removed'), property: 'object' }),
-    ),
-    ...(use.record ? [recordGone(use.record.handle, use.name)] : []),
-  ];
-}
-
-const recordGone = (handle: string, name: string): Change => ({
-  rule: 'layers/unknown',
-  handle,
-  kind: 'layer',
-  property: 'record',
-  where: 'layers',
-  before: name,
-  after: 'removed',
-});
 
 function formatCounts(counts: ReadonlyMap<string, number>): string {
   return [...counts]

@@ -1,16 +1,22 @@
-import { formatWidth } from '../../context';
 import type { Rule } from '../../rule';
-import { correctProperty, knownLayers, propertyDiffers } from './shared';
+import { penWidth } from '../../value';
+import { knownLayers, propertyDiffers, setProperty } from './shared';
+
+const messages = {
+  differs: (layer: string, foundMm: number) => `Layer “${layer}” prints at ${foundMm} mm.`,
+};
 
 export const layersWidth: Rule = {
   meta: {
     id: 'layers/width',
     title: 'Layer width differs',
-    checks: 'Each layer has the pen width that the standard gives it.',
-    why: 'The order of widths is what lets a drawing be read on paper: outline before dimension before hidden line.',
+    stage: 'looks',
     weight: 'must',
     correction: 'automatic',
-    source: 'Needs A1, A3, C1',
+    what: 'Each layer has the pen width that the standard gives it.',
+    why: 'The order of widths is what lets a drawing be read on paper: outline before dimension before hidden line.',
+    source: 'Practice: a hierarchy of pens, layers with their properties',
+    followsLayer: true,
   },
 
   *check(context) {
@@ -21,15 +27,12 @@ export const layersWidth: Rule = {
       const foundMm = record.width / 100;
       if (wanted.widthMm === foundMm) continue;
       yield propertyDiffers(context, record, wanted, 'width', {
-        message: `Layer “${record.name}” prints at ${foundMm} mm.`,
-        expected: formatWidth(wanted.widthMm, standard.pens.defaultMm),
-        found: formatWidth(foundMm, standard.pens.defaultMm),
+        message: messages.differs(record.name, foundMm),
+        expected: penWidth(wanted.widthMm, standard.pens.defaultMm),
+        found: penWidth(foundMm, standard.pens.defaultMm),
       });
     }
   },
 
-  correct: (context, finding) =>
-    correctProperty(context, finding, (record, wanted) =>
-      context.editor.setLayerWidth(record, wanted.widthMm),
-    ),
+  settle: setProperty('width'),
 };

@@ -4,8 +4,14 @@ import { foldName } from '../../../dxf/interner';
 import type { ObjectKind } from '../../../dxf/object-kinds';
 import { type LineMeaning, meaningOf, readsAs } from '../../../standard/meanings';
 import { findLinetype } from '../../../standard/standard';
-import { type AuditContext, groupBy, isPlaced, type LayerUse, placesOf } from '../../context';
+import { type AuditContext, clauseOf, groupBy, isPlaced, type LayerUse } from '../../context';
 import type { Rule } from '../../rule';
+import { words } from '../../value';
+
+const messages = {
+  differs: (count: number, meaning: string, layer: string, found: string) =>
+    `${count === 1 ? '1 line' : `${count} lines`} of meaning “${meaning}” on layer “${layer}” ${count === 1 ? 'reads' : 'read'} as ${found}.`,
+};
 
 const LINES: ReadonlySet<ObjectKind> = new Set([
   'line',
@@ -21,15 +27,16 @@ export const linesMeaning: Rule = {
   meta: {
     id: 'lines/meaning',
     title: 'Line does not read as what it means',
-    checks: 'Lines of layers whose name gives a meaning away read as that meaning: dashes, dots, unbroken.',
-    why: 'A setback that is not dashed is taken for an edge; a boundary without its dots for a setback.',
+    stage: 'looks',
     weight: 'should',
     correction: 'manual',
-    source: 'Needs A1, C4; common practice on the meaning of lines',
+    what: 'Lines of layers whose name gives a meaning away read as that meaning: dashes, dots, unbroken.',
+    why: 'A setback that is not dashed is taken for an edge; a boundary without its dots for a setback.',
+    source: 'Practice: linetypes that fit the meaning of the line (common practice, no published source)',
   },
 
   *check(context) {
-    const { drawing, standard } = context;
+    const { drawing, standard, excepts } = context;
     if (standard.meanings.length === 0) return;
     for (const use of context.layers.values()) {
       const meaning = meaningFor(context, use);
@@ -38,7 +45,7 @@ export const linesMeaning: Rule = {
       if (!definition) continue;
       const wanted = readsAs(definition.elementsMm);
       const strays = use.rows.filter((row) => {
-        if (!isPlaced(drawing, row) || !LINES.has(kindOf(drawing, row))) return false;
+        if (!isPlaced(drawing, row) || !LINES.has(kindOf(drawing, row)) || excepts(row)) return false;
         const own = ownLinetype(drawing, row);
         // On a known layer the layer's own rules see to it, but for linetypes that were approved of.
         if (use.standard && (own === null || !use.standard.ownValuesAllowed.includes('linetype')))
@@ -49,12 +56,12 @@ export const linesMeaning: Rule = {
         readsAs(elementsOf(drawing, ownLinetype(drawing, row) ?? use.record?.linetype ?? '')),
       ))
         yield {
-          message: `${rows.length === 1 ? '1 line' : `${rows.length} lines`} of meaning “${meaning.name}” on layer “${use.name}” ${rows.length === 1 ? 'reads' : 'read'} as ${found}.`,
-          expected: `${wanted} (${definition.name})`,
-          found,
-          ...placesOf(drawing, rows),
+          message: messages.differs(rows.length, meaning.name, use.name, found),
+          expected: words(`${wanted} (${definition.name})`),
+          found: words(found),
+          rows,
           subject: { layer: use.name, property: 'linetype', value: found },
-          ...(meaning.clause === '' ? {} : { clause: meaning.clause }),
+          ...clauseOf(meaning),
         };
     }
   },
@@ -62,8 +69,8 @@ export const linesMeaning: Rule = {
 
 function meaningFor({ standard }: AuditContext, use: LayerUse): LineMeaning | undefined {
   if (!use.standard) return meaningOf(standard.meanings, use.name);
-  const named = foldName(use.standard.meaning);
-  return standard.meanings.find(({ name }) => foldName(name) === named);
+  const wanted = foldName(use.standard.meaning);
+  return standard.meanings.find(({ name }) => foldName(name) === wanted);
 }
 
 function ownLinetype(drawing: Drawing, row: number): string | null {

@@ -1,67 +1,75 @@
+import { z } from 'zod';
 import { foldName } from '../../../dxf/interner';
 import { paperMmPerPatternUnit, withJoinedGaps, wordsOf } from '../../../records/linetype-record';
 import type { StandardLinetype } from '../../../standard/definitions';
 import { formatElements, joinGaps, type LineWord } from '../../../standard/line-words';
 import { findLinetype } from '../../../standard/standard';
+import { clauseOf } from '../../context';
 import type { Rule } from '../../rule';
+import { numberSetting } from '../../settings';
+import { formatValue, words } from '../../value';
+
+const messages = {
+  redefined: (name: string) => `Linetype “${name}” is not the standard’s.`,
+};
+
+const settings = z.strictObject({
+  tolerance: numberSetting('What the length of an element may be off by', 'mm', 0.01),
+});
 
 export const linetypesRedefined: Rule = {
   meta: {
     id: 'linetypes/redefined',
     title: 'Linetype of the standard is another pattern here',
-    checks: 'Linetypes with a name of the standard have its dashes, gaps, dots and words, set as it says.',
-    why: 'The name says hidden, the pattern says something else; two drawings on one sheet do not match.',
+    stage: 'looks',
     weight: 'should',
     correction: 'automatic',
-    source: 'Needs A4, C4, D4',
-    tolerance: { default: 0.01, unit: 'mm', of: 'the length of an element' },
+    what: 'Linetypes with a name of the standard have its dashes, gaps, dots and words, set as it says.',
+    why: 'The name says hidden, the pattern says something else; two drawings on one sheet do not match.',
+    source: 'Practice: linetypes as a sequence of dashes, gaps and dots, the same in every drawing',
+    settings,
   },
 
-  *check({ drawing, standard, tolerance }) {
+  *check({ drawing, standard, settings: own }) {
+    const { tolerance } = settings.parse(own);
     const mm = paperMmPerPatternUnit(drawing);
     for (const record of drawing.linetypes.values()) {
       const wanted = findLinetype(standard, record.name);
       if (!wanted) continue;
       const pattern = withJoinedGaps(record);
       const elements = pattern.elements.map((length) => length * mm);
-      const words = wordsOf(drawing, pattern, mm, standard.lettering.styles);
+      const lineWords = wordsOf(drawing, pattern, mm, standard.lettering.styles);
       const office = joined(wanted);
       // The oldest version has no place for words.
-      const told = drawing.document.version < 'AC1012' || sameWords(words, office.words, tolerance);
-      if (sameLengths(elements, office.elementsMm, tolerance) && told) continue;
+      const fits = drawing.document.version < 'AC1012' || sameWords(lineWords, office.words, tolerance);
+      if (sameLengths(elements, office.elementsMm, tolerance) && fits) continue;
       const found = elements.map((length) => Math.round(length * 1e4) / 1e4);
+      const expectedWords = format(office, { elementsMm: found, words: lineWords });
+      const foundWords = format({ elementsMm: found, words: lineWords }, office);
       yield {
-        message: `Linetype “${record.name}” is not the standard’s.`,
-        expected: format(office, { elementsMm: found, words }),
-        found: format({ elementsMm: found, words }, office),
-        handles: [],
+        message: messages.redefined(record.name),
+        expected: words(expectedWords),
+        found: words(foundWords),
         subject: { property: 'linetype', value: record.name },
-        ...(wanted.clause === '' ? {} : { clause: wanted.clause }),
+        ...clauseOf(wanted),
         looks: {
           expected: { colour: '#000000', widthMm: 0.35, elementsMm: wanted.elementsMm, prints: true },
           found: { colour: '#000000', widthMm: 0.35, elementsMm: found, prints: true },
         },
+        remedy: `Linetype ${record.name}: ${foundWords} → ${expectedWords}.`,
       };
     }
   },
 
-  correct({ drawing, standard, editor }, finding) {
-    const name = finding.subject.value ?? '';
-    const wanted = findLinetype(standard, name);
-    const record = drawing.linetypes.get(foldName(name));
-    if (!wanted || !record) return [];
-    editor.redefineLinetype(record, wanted);
-    return [
-      {
-        rule: finding.rule,
-        handle: '',
-        kind: 'linetype',
-        property: 'record',
-        where: 'linetypes',
-        before: finding.found,
-        after: finding.expected,
-      },
-    ];
+  settle({ drawing, standard }, { subject, expected, found }) {
+    const name = subject.value ?? '';
+    if (!findLinetype(standard, name) || !drawing.linetypes.has(foldName(name)))
+      return { refused: 'The drawing or the standard no longer has this linetype.' };
+    return {
+      operations: [
+        { type: 'redefine linetype', name, before: formatValue(found), after: formatValue(expected) },
+      ],
+    };
   },
 };
 

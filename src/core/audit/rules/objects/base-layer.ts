@@ -1,23 +1,29 @@
 import { BASE_LAYER } from '../../../drawing/effective';
 import { kindOf } from '../../../dxf/drawing';
-import { countOf } from '../../../dxf/object-kinds';
 import { isDefinitionPointLayer } from '../../../dxf/reserved';
-import { groupBy, isPlaced, placesOf } from '../../context';
+import { groupBy, isPlaced } from '../../context';
 import type { Rule } from '../../rule';
-import { moveToChosen } from './shared';
+import { named, words } from '../../value';
+import { byKind, moveOption, movesObjects } from './shared';
+
+const messages = {
+  base: (what: string) => `${what} on the base layer “0”.`,
+  definitionPoints: (what: string, layer: string) => `${what} on “${layer}”, which never prints.`,
+};
 
 export const objectsBaseLayer: Rule = {
   meta: {
     id: 'objects/base-layer',
     title: 'Content on a reserved layer',
-    checks: 'Nothing is drawn on the base layer, nor on the layer for definition points of dimensions.',
-    why: 'The base layer means “take it from the placement” inside symbols; content on the definition-point layer never prints.',
+    stage: 'layers',
     weight: 'must',
     correction: 'choice',
-    source: 'Need C2',
+    what: 'Nothing is drawn on the base layer, nor on the layer for definition points of dimensions.',
+    why: 'The base layer means “take it from the placement” inside symbols; content on the definition-point layer never prints.',
+    source: 'Practice: objects on the layer for what they are',
   },
 
-  *check({ drawing, layers, standardLayers }) {
+  *check({ drawing, layers, standardLayers, excepts }) {
     for (const [key, use] of layers) {
       const base = use.name === BASE_LAYER;
       if ((!base && !isDefinitionPointLayer(use.name)) || standardLayers.has(key)) continue;
@@ -26,20 +32,22 @@ export const objectsBaseLayer: Rule = {
         (row) =>
           isPlaced(drawing, row) &&
           kindOf(drawing, row) !== 'viewport' &&
-          (base || kindOf(drawing, row) !== 'point'),
+          (base || kindOf(drawing, row) !== 'point') &&
+          !excepts(row),
       );
-      for (const [kind, group] of groupBy(rows, (row) => kindOf(drawing, row)))
-        yield {
-          message: base
-            ? `${countOf(kind, group.length)} on the base layer “0”.`
-            : `${countOf(kind, group.length)} on “${use.name}”, which never prints.`,
-          expected: 'a layer of the standard',
-          found: use.name,
-          ...placesOf(drawing, group),
+      yield* byKind(
+        groupBy(rows, (row) => kindOf(drawing, row)),
+        (kind, counted, group) => ({
+          message: base ? messages.base(counted) : messages.definitionPoints(counted, use.name),
+          expected: words('a layer of the standard'),
+          found: named(use.name),
+          rows: group,
           subject: { layer: use.name, kind },
-        };
+          options: [moveOption(group.length)],
+        }),
+      );
     }
   },
 
-  correct: moveToChosen,
+  ...movesObjects,
 };

@@ -1,49 +1,52 @@
-import { type Drawing, formatContainer, handleOf, kindOf, layerNameOf } from '../../../dxf/drawing';
+import { type Drawing, layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
+import { countOf, OBJECT_KINDS, type ObjectKind } from '../../../dxf/object-kinds';
 import type { OwnProperty } from '../../../standard/definitions';
-import { type AuditContext, groupBy, isGenerated, isPlaced, placesOf } from '../../context';
-import type { Finding } from '../../finding';
-import type { Change, Choice, CorrectionContext, FindingDraft } from '../../rule';
+import { clauseOf, groupBy, isGenerated, isPlaced } from '../../context';
+import type { Option } from '../../finding';
+import { proposeForObjects } from '../../likeness/propose';
+import type { FindingDraft, Rule, RuleContext, Visitor } from '../../rule';
+import { formatValue, type Value, words } from '../../value';
 
-/** Rows that a finding names, found again by their handles. */
-export function rowsOf({ drawing }: AuditContext, finding: Finding): number[] {
-  const wanted = new Set(finding.handles);
-  const rows: number[] = [];
-  for (let row = 0; row < drawing.objects.count; row++)
-    if (wanted.has(handleOf(drawing, row))) rows.push(row);
-  return rows;
-}
+/** The one way out for objects on a layer that is not theirs: another layer, which a person picks. */
+export const moveOption = (count: number): Option => ({
+  id: 'move',
+  label: `Move ${count} to {to}`,
+  needs: 'office layer',
+  effect: 'drawing',
+});
 
-/** The change that one object's property went from one value to another. */
-export function objectChange(
-  { drawing }: AuditContext,
-  row: number,
-  change: Pick<Change, 'rule' | 'property' | 'before' | 'after'>,
-): Change {
-  return {
-    ...change,
-    handle: handleOf(drawing, row),
-    kind: kindOf(drawing, row),
-    where: formatContainer(drawing.containers[drawing.objects.container[row]]),
-  };
-}
+/** What rules on misplaced objects share: objects go to a layer that a person picks. */
+export const movesObjects: Pick<Rule, 'settle' | 'propose' | 'choiceIn'> = {
+  settle({ standardLayers, rowsOf }, finding, decision) {
+    const target = standardLayers.get(foldName(decision?.to ?? ''));
+    return target
+      ? { operations: [{ type: 'move objects', rows: rowsOf(finding), to: target.name }] }
+      : { refused: `The standard has no layer “${decision?.to ?? ''}”.` };
+  },
 
-/** Moves the objects of a finding to the layer that was chosen, adding the layer where the drawing lacks it. */
-export function moveToChosen(
-  context: CorrectionContext,
-  finding: Finding,
-  choice: Choice | undefined,
-): Change[] {
-  if (choice?.action !== 'map') return [];
-  const target = context.standardLayers.get(foldName(choice.to));
-  if (!target) return [];
-  const { editor, drawing } = context;
-  const name = drawing.layerByName.get(foldName(target.name))?.name ?? target.name;
-  return rowsOf(context, finding).map((row) => {
-    const before = layerNameOf(drawing, row);
-    editor.setObjectLayer(row, name);
-    return objectChange(context, row, { rule: finding.rule, property: 'layer', before, after: name });
-  });
+  propose({ standard }, { subject }) {
+    const kind = OBJECT_KINDS.find((one) => one === subject.kind);
+    return kind ? proposeForObjects(standard, kind, subject.layer ?? '') : [];
+  },
+
+  choiceIn({ objects }, { subject }) {
+    const move = objects.find(
+      (entry) => foldName(entry.layer) === foldName(subject.layer ?? '') && entry.kind === subject.kind,
+    );
+    return move && { option: 'move', to: move.to };
+  },
+};
+
+/** Findings on objects of one kind each, in the words of the rule. */
+export function* byKind(
+  groups: ReadonlyMap<string, number[]>,
+  draft: (kind: ObjectKind, counted: string, rows: number[]) => FindingDraft,
+): Iterable<FindingDraft> {
+  for (const [kind, rows] of groups) {
+    const count = countOf(kind, rows.length);
+    yield draft(kind as ObjectKind, count, rows);
+  }
 }
 
 const WORD: Readonly<Record<OwnProperty, string>> = {
@@ -52,48 +55,55 @@ const WORD: Readonly<Record<OwnProperty, string>> = {
   width: 'a width',
 };
 
+const messages = {
+  own: (count: number, property: OwnProperty, inside: string, layer: string) =>
+    `${count === 1 ? `1 object carries ${WORD[property]} of its own` : `${count} objects carry ${WORD[property]} of their own`} ${inside ? `inside ${inside}, ` : ''}on layer “${layer}”.`,
+};
+
 /**
  * Findings for objects that carry a property of their own, one for each layer (or symbol) and value.
- * @param ownValue the value in words, or null when the object takes it from its layer or placement
+ * @param ownValue the value, or null when the object takes it from its layer or placement
  */
-export function* ownValues(
-  context: AuditContext,
+export function ownValues(
+  context: RuleContext,
   property: OwnProperty,
-  ownValue: (row: number) => string | null,
-): Iterable<FindingDraft> {
+  ownValue: (row: number) => Value | null,
+): Visitor {
   const { drawing, layers } = context;
   const rows: number[] = [];
-  const values = new Map<number, string>();
-  for (let row = 0; row < drawing.objects.count; row++) {
-    if (isGenerated(drawing, row)) continue;
-    const value = ownValue(row);
-    if (value === null) continue;
-    if (context.layerUse(row).standard?.ownValuesAllowed.includes(property)) continue;
-    rows.push(row);
-    values.set(row, value);
-  }
+  const values = new Map<number, Value>();
   const inside = (row: number): boolean => !isPlaced(drawing, row);
-  for (const group of groupBy(
-    rows,
-    (row) => `${inside(row)}\n${context.layerUse(row).name}\n${values.get(row)}`,
-  ).values()) {
-    const symbol = inside(group[0]) ? formatSymbols(drawing, group) : '';
-    const layer = layerNameOf(drawing, group[0]);
-    const value = values.get(group[0])!;
-    const clause = layers.get(foldName(layer))?.standard?.clause;
-    const whose =
-      group.length === 1
-        ? `1 object carries ${WORD[property]} of its own`
-        : `${group.length} objects carry ${WORD[property]} of their own`;
-    yield {
-      message: `${whose} ${symbol ? `inside ${symbol}, ` : ''}on layer “${layer}”.`,
-      expected: `${property} from the layer`,
-      found: value,
-      ...placesOf(drawing, group),
-      subject: { layer, property, value, ...(symbol ? { symbol: 'inside' } : {}) },
-      ...(clause ? { clause } : {}),
-    };
-  }
+  return {
+    on: {
+      any(row) {
+        const value = ownValue(row);
+        if (value === null || isGenerated(drawing, row)) return;
+        if (context.layerUse(row).standard?.ownValuesAllowed.includes(property)) return;
+        rows.push(row);
+        values.set(row, value);
+      },
+    },
+    *finish() {
+      for (const group of groupBy(
+        rows,
+        (row) => `${inside(row)}\n${context.layerUse(row).name}\n${formatValue(values.get(row)!)}`,
+      ).values()) {
+        const symbol = inside(group[0]) ? formatSymbols(drawing, group) : '';
+        const layer = layerNameOf(drawing, group[0]);
+        const value = values.get(group[0])!;
+        const expected = words(`${property} from the layer`);
+        yield {
+          message: messages.own(group.length, property, symbol, layer),
+          expected,
+          found: value,
+          rows: group,
+          subject: { layer, property, value: formatValue(value), ...(symbol ? { symbol: 'inside' } : {}) },
+          ...clauseOf(layers.get(foldName(layer))?.standard),
+          remedy: `${group.length === 1 ? '1 object' : `${group.length} objects`}: ${formatValue(value)} → ${formatValue(expected)}.`,
+        };
+      }
+    },
+  };
 }
 
 /** "symbol “Bollard”", "3 symbols". */
@@ -103,14 +113,8 @@ function formatSymbols(drawing: Drawing, rows: readonly number[]): string {
 }
 
 /** Gives a property of the objects of a finding back to their layer. */
-export function giveBack(context: CorrectionContext, finding: Finding, property: OwnProperty): Change[] {
-  return rowsOf(context, finding).map((row) => {
-    context.editor.clearOwn(row, property);
-    return objectChange(context, row, {
-      rule: finding.rule,
-      property,
-      before: finding.found,
-      after: 'from the layer',
-    });
+export const takeFromLayer =
+  (property: OwnProperty): NonNullable<Rule['settle']> =>
+  ({ rowsOf }, finding) => ({
+    operations: [{ type: 'take from layer', rows: rowsOf(finding), property }],
   });
-}

@@ -1,8 +1,14 @@
 import { isSheetItself, kindOf } from '../../../dxf/drawing';
-import { countOf, type ObjectKind } from '../../../dxf/object-kinds';
-import { groupBy, isPlaced, placesOf } from '../../context';
+import type { ObjectKind } from '../../../dxf/object-kinds';
+import { clauseOf, groupBy, isPlaced } from '../../context';
 import type { Rule } from '../../rule';
-import { moveToChosen } from './shared';
+import { words } from '../../value';
+import { byKind, moveOption, movesObjects } from './shared';
+
+const messages = {
+  stray: (what: string, layer: string, purpose: string) =>
+    `${what} on layer “${layer}”, which is for ${purpose}.`,
+};
 
 /** An attribute belongs where text or symbols belong. */
 const fits = (kinds: readonly ObjectKind[], kind: ObjectKind): boolean =>
@@ -12,32 +18,39 @@ export const objectsWrongLayer: Rule = {
   meta: {
     id: 'objects/wrong-layer',
     title: 'Object on a layer not meant for it',
-    checks: 'Layers hold only the kinds of object that the standard puts on them.',
-    why: 'Dimensions on the layer of the outlines print as heavy as the outlines, and cannot be switched off by themselves.',
+    stage: 'layers',
     weight: 'must',
     correction: 'choice',
-    source: 'Needs A1, C2, D2',
+    what: 'Layers hold only the kinds of object that the standard puts on them.',
+    why: 'Dimensions on the layer of the outlines print as heavy as the outlines, and cannot be switched off by themselves.',
+    source: 'Practice: layers by purpose; objects moved by what they are, all at once',
   },
 
-  *check({ drawing, layers }) {
+  *check({ drawing, layers, excepts }) {
     for (const use of layers.values()) {
       const wanted = use.standard;
       if (!wanted || wanted.kinds.length === 0) continue;
       const strays = use.rows.filter(
         (row) =>
-          isPlaced(drawing, row) && !fits(wanted.kinds, kindOf(drawing, row)) && !isSheetItself(drawing, row),
+          isPlaced(drawing, row) &&
+          !fits(wanted.kinds, kindOf(drawing, row)) &&
+          !isSheetItself(drawing, row) &&
+          !excepts(row),
       );
-      for (const [kind, rows] of groupBy(strays, (row) => kindOf(drawing, row)))
-        yield {
-          message: `${countOf(kind, rows.length)} on layer “${use.name}”, which is for ${wanted.purpose || wanted.kinds.join(', ')}.`,
-          expected: wanted.kinds.join(', '),
-          found: countOf(kind, rows.length),
-          ...placesOf(drawing, rows),
+      yield* byKind(
+        groupBy(strays, (row) => kindOf(drawing, row)),
+        (kind, counted, rows) => ({
+          message: messages.stray(counted, use.name, wanted.purpose || wanted.kinds.join(', ')),
+          expected: words(wanted.kinds.join(', ')),
+          found: words(counted),
+          rows,
           subject: { layer: use.name, kind },
-          ...(wanted.clause === '' ? {} : { clause: wanted.clause }),
-        };
+          ...clauseOf(wanted),
+          options: [moveOption(rows.length)],
+        }),
+      );
     }
   },
 
-  correct: moveToChosen,
+  ...movesObjects,
 };

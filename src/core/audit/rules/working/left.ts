@@ -1,74 +1,86 @@
-import { kindOf, rangeOf } from '../../../dxf/drawing';
+import { rangeOf } from '../../../dxf/drawing';
 import { countOf } from '../../../dxf/object-kinds';
-import { fitsAny } from '../../../standard/rule-settings';
-import { isPlaced, kindCounts, placesOf } from '../../context';
+import { nameMatcher } from '../../../standard/name-patterns';
+import { isPlaced, kindCounts } from '../../context';
 import type { FindingDraft, Rule } from '../../rule';
+import { named, words } from '../../value';
+
+const messages = {
+  onLayer: (what: string, layer: string, prints: boolean) =>
+    `${what} on working layer “${layer}”${prints ? ', which prints' : ''}.`,
+  uses: (count: number, what: string, name: string) =>
+    `${count === 1 ? '1 object that prints uses' : `${count} objects that print use`} the working ${what} “${name}”.`,
+};
 
 export const workingLeft: Rule = {
   meta: {
     id: 'working/left',
     title: 'Working content left in',
-    checks:
-      'Layers, linetypes and text styles that serve only while drawing are not used in what is handed over.',
-    why: 'Working notes go out to the contractor with the drawing, and are built.',
+    stage: 'looks',
     weight: 'note',
     correction: 'manual',
-    source: 'Needs A19, C13',
+    what: 'Layers, linetypes and text styles that serve only while drawing are not used in what is handed over.',
+    why: 'Working notes go out to the contractor with the drawing, and are built.',
+    source: 'Practice: working content that must never print',
   },
 
-  *check({ drawing, standard, layers, layerUse }) {
+  visit({ drawing, standard, layers, layerUse, excepts }) {
     const { working } = standard;
-    if (working.layers.length > 0)
-      for (const use of layers.values()) {
-        if (!fitsAny(working.layers, use.name)) continue;
-        const rows = use.rows.filter((row) => isPlaced(drawing, row));
-        if (rows.length === 0) continue;
-        const prints = use.record?.prints !== false;
-        const what = [...kindCounts(drawing, rows)].map(([kind, n]) => countOf(kind, n)).join(', ');
-        yield {
-          // Working content that would print is more than a note.
-          ...(prints ? { gravity: 'must' as const } : {}),
-          message: `${what} on working layer “${use.name}”${prints ? ', which prints' : ''}.`,
-          expected: 'nothing on it when the drawing is handed over',
-          found: what,
-          ...placesOf(drawing, rows),
-          subject: { layer: use.name },
-        };
-      }
-    yield* using('linetype', working.linetypes, (row) => {
-      const id = drawing.objects.linetype[row];
-      return id < 0 ? '' : drawing.document.names.text(id);
-    });
-    yield* using('text style', working.textStyles, (row) => {
-      const kind = kindOf(drawing, row);
-      if (kind !== 'text' && kind !== 'attribute') return '';
-      return drawing.reader.findText(rangeOf(drawing, row), 7, 'Standard');
-    });
-
-    function* using(
-      what: string,
-      patterns: readonly string[],
-      nameOf: (row: number) => string,
-    ): Iterable<FindingDraft> {
-      if (patterns.length === 0) return;
-      const found = new Map<string, number[]>();
-      for (let row = 0; row < drawing.objects.count; row++) {
-        const name = nameOf(row);
-        if (name === '' || !isPlaced(drawing, row) || !fitsAny(patterns, name)) continue;
-        if (layerUse(row).record?.prints === false) continue;
-        const rows = found.get(name);
-        if (rows) rows.push(row);
-        else found.set(name, [row]);
-      }
-      for (const [name, rows] of found)
-        yield {
-          weight: 'must',
-          message: `${rows.length === 1 ? '1 object that prints uses' : `${rows.length} objects that print use`} the working ${what} “${name}”.`,
-          expected: `no ${what} of working content on layers that print`,
-          found: name,
-          ...placesOf(drawing, rows),
-          subject: { kind: what, value: name },
-        };
-    }
+    const found = { linetype: new Map<string, number[]>(), 'text style': new Map<string, number[]>() };
+    const note = (what: keyof typeof found, name: string, row: number): void => {
+      if (!isPlaced(drawing, row) || layerUse(row).record?.prints === false) return;
+      const rows = found[what].get(name);
+      if (rows) rows.push(row);
+      else found[what].set(name, [row]);
+    };
+    const isLinetype = nameMatcher(working.linetypes);
+    const isStyle = nameMatcher(working.textStyles);
+    const lettering = (row: number): void => {
+      const style = drawing.reader.findText(rangeOf(drawing, row), 7, 'Standard');
+      if (isStyle(style)) note('text style', style, row);
+    };
+    return {
+      on: {
+        ...(working.linetypes.length === 0
+          ? {}
+          : {
+              any(row: number) {
+                const id = drawing.objects.linetype[row];
+                const name = id < 0 ? '' : drawing.document.names.text(id);
+                if (name !== '' && isLinetype(name)) note('linetype', name, row);
+              },
+            }),
+        ...(working.textStyles.length === 0 ? {} : { text: lettering, attribute: lettering }),
+      },
+      *finish() {
+        const isLayer = nameMatcher(working.layers);
+        for (const use of layers.values()) {
+          if (!isLayer(use.name)) continue;
+          const rows = use.rows.filter((row) => isPlaced(drawing, row) && !excepts(row));
+          if (rows.length === 0) continue;
+          const prints = use.record?.prints !== false;
+          const what = [...kindCounts(drawing, rows)].map(([kind, n]) => countOf(kind, n)).join(', ');
+          yield {
+            // Working content that would print is more than a note.
+            ...(prints ? { weight: 'must' as const } : {}),
+            message: messages.onLayer(what, use.name, prints),
+            expected: words('nothing on it when the drawing is handed over'),
+            found: words(what),
+            rows,
+            subject: { layer: use.name },
+          };
+        }
+        for (const what of ['linetype', 'text style'] as const)
+          for (const [name, rows] of found[what])
+            yield {
+              weight: 'must',
+              message: messages.uses(rows.length, what, name),
+              expected: words(`no ${what} of working content on layers that print`),
+              found: named(name),
+              rows,
+              subject: { kind: what, value: name },
+            } satisfies FindingDraft;
+      },
+    };
   },
 };

@@ -19,7 +19,7 @@ const scene = {
 const options: PaintOptions = paperOptions('print', SVG_FAMILIES);
 
 describe('windows of a sheet made by python3-ezdxf', () => {
-  const [plain, clipped] = scene.picture.head.views;
+  const [plain, clipped] = scene.picture.head.viewports;
 
   it('one is a rectangle, one is bounded by a circle of 35', () => {
     expect(plain.clip).toBeNull();

@@ -1,38 +1,12 @@
-import { outlineEllipse, outlinePath } from '../drawing/outline';
-import { rgbOf } from '../dxf/colour';
 import { type Drawing, type DrawingSheet, handleOf, kindOf } from '../dxf/drawing';
 import { shapeOf } from '../dxf/read/decode';
-import type { ViewportShape } from '../dxf/shapes';
+import type { PathShape, ViewportShape } from '../dxf/shapes';
 import { pointsOfArc } from '../geometry/ellipse';
 import { IDENTITY_SPACE } from '../geometry/space';
-import { patternOf } from './patterns';
-import type { WindowLook } from './picture';
+import { outlineEllipse, outlinePath } from './outline';
 
-/** Looks of layers that are different in one window. */
-export function windowLooks(
-  drawing: Drawing,
-  viewport: string,
-  linetypeScale: number,
-  defaultWidthMm: number,
-): WindowLook[] {
-  const looks: WindowLook[] = [];
-  for (const layer of drawing.layers) {
-    const other = layer.inViewports.get(viewport);
-    if (!other) continue;
-    looks.push({
-      layer: layer.name,
-      ...(other.colour ? { rgb: rgbOf(other.colour) } : {}),
-      ...(other.width !== undefined
-        ? { widthMm: other.width >= 0 ? other.width / 100 : defaultWidthMm }
-        : {}),
-      ...(other.linetype !== undefined ? { pattern: patternOf(drawing, other.linetype, linetypeScale) } : {}),
-    });
-  }
-  return looks;
-}
-
-/** Corners of the object that bounds a window, or null for a window that is a rectangle. */
-export function windowClip(
+/** Corners of the object that bounds a viewport, or null for a viewport that is a rectangle. */
+export function viewportClip(
   drawing: Drawing,
   viewport: ViewportShape,
   origin: readonly [number, number],
@@ -113,4 +87,20 @@ export function preferredScale(extent: number): number {
   if (!(needed > 0) || !Number.isFinite(needed)) return 1;
   const power = 10 ** Math.floor(Math.log10(needed));
   return ([1, 2, 5, 10].find((step) => step * power >= needed) ?? 10) * power;
+}
+
+/** The edge of a viewport, which prints like any line on its layer. */
+export function frameOf({ centre: [x, y], width, height }: ViewportShape): PathShape {
+  const corner = (sx: number, sy: number) => ({
+    x: x + (sx * width) / 2,
+    y: y + (sy * height) / 2,
+    bulge: 0,
+  });
+  return {
+    type: 'path',
+    vertices: [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)],
+    closed: true,
+    width: 0,
+    system: IDENTITY_SPACE,
+  };
 }

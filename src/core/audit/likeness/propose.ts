@@ -1,10 +1,11 @@
-import type { Finding } from '../audit/finding';
-import { type Colour, formatColour, sameColour } from '../dxf/colour';
-import { type Drawing, kindOf, layerNameOf } from '../dxf/drawing';
-import { foldName } from '../dxf/interner';
-import { countOf, OBJECT_KINDS, type ObjectKind } from '../dxf/object-kinds';
-import type { StandardLayer } from '../standard/definitions';
-import { findLinetype, type Standard } from '../standard/standard';
+import { type Colour, formatColour, sameColour } from '../../dxf/colour';
+import type { Drawing } from '../../dxf/drawing';
+import { foldName } from '../../dxf/interner';
+import { countOf, type ObjectKind } from '../../dxf/object-kinds';
+import type { StandardLayer } from '../../standard/definitions';
+import { findLinetype, type Standard } from '../../standard/standard';
+import { type AuditContext, kindCounts, type LayerUse } from '../context';
+import { tokens, wordLikeness } from './words';
 
 /** An office layer that a sender's layer may stand for, with the reasons in words. */
 export interface Proposal {
@@ -26,187 +27,6 @@ export interface Stray {
   readonly elements?: readonly number[];
   /** How much each word of the name says, 0 to 1: a word that all the sender's layers share says little. */
   readonly weights?: ReadonlyMap<string, number>;
-}
-
-/**
- * Short forms that drafters of any office use in layer names, to the words they stand for. Common practice.
- */
-const SHORT_FORMS: Readonly<Record<string, string>> = {
-  abv: 'above',
-  ann: 'note',
-  anno: 'note',
-  annotation: 'note',
-  annot: 'note',
-  bdy: 'boundary',
-  bldg: 'building',
-  bm: 'beam',
-  bnd: 'boundary',
-  brk: 'break',
-  btm: 'bottom',
-  cab: 'cable',
-  cb: 'cable',
-  cl: 'centre',
-  clng: 'ceiling',
-  cntr: 'contour',
-  center: 'centre',
-  centerline: 'centre',
-  centreline: 'centre',
-  col: 'column',
-  conc: 'concrete',
-  cont: 'contour',
-  ctr: 'centre',
-  demo: 'demolish',
-  dim: 'dimension',
-  dims: 'dimension',
-  dimensions: 'dimension',
-  dr: 'door',
-  drn: 'drain',
-  el: 'electrical',
-  elec: 'electrical',
-  elev: 'elevation',
-  eq: 'equipment',
-  equip: 'equipment',
-  exst: 'existing',
-  ext: 'existing',
-  fdn: 'foundation',
-  fen: 'fender',
-  fill: 'hatch',
-  fin: 'finish',
-  fl: 'floor',
-  flr: 'floor',
-  fnd: 'foundation',
-  furn: 'furniture',
-  fw: 'fire',
-  grd: 'grid',
-  hat: 'hatch',
-  hatching: 'hatch',
-  hid: 'hidden',
-  hyd: 'hydrant',
-  ident: 'identification',
-  lbl: 'note',
-  label: 'note',
-  labels: 'note',
-  leg: 'legend',
-  lev: 'level',
-  levels: 'level',
-  lt: 'light',
-  ltg: 'light',
-  lighting: 'light',
-  lights: 'light',
-  lum: 'light',
-  luminaire: 'light',
-  nav: 'navigation',
-  notes: 'note',
-  outl: 'outline',
-  pat: 'hatch',
-  pl: 'plant',
-  planting: 'plant',
-  plants: 'plant',
-  plnt: 'plant',
-  pntg: 'plant',
-  pt: 'point',
-  pts: 'point',
-  points: 'point',
-  pwr: 'power',
-  powr: 'power',
-  rd: 'road',
-  rw: 'retaining',
-  sect: 'section',
-  sec: 'section',
-  shrb: 'shrub',
-  shrubs: 'shrub',
-  spt: 'spot',
-  hts: 'height',
-  ht: 'height',
-  stl: 'steel',
-  str: 'structure',
-  struc: 'structure',
-  struct: 'structure',
-  structural: 'structure',
-  sym: 'symbol',
-  symb: 'symbol',
-  symbols: 'symbol',
-  tbl: 'title',
-  title: 'title',
-  titleblock: 'title',
-  topo: 'terrain',
-  tree: 'tree',
-  trees: 'tree',
-  ttl: 'title',
-  ttlb: 'title',
-  txt: 'text',
-  veg: 'plant',
-  vp: 'viewport',
-  vport: 'viewport',
-  vprt: 'viewport',
-  wall: 'wall',
-  walls: 'wall',
-  wat: 'water',
-  wdw: 'window',
-  win: 'window',
-  wl: 'wall',
-  wtr: 'water',
-};
-
-/** Words that mean nearly the same on a drawing. */
-const RELATED_WORDS: readonly (readonly string[])[] = [
-  ['text', 'note', 'lettering'],
-  ['hatch', 'fill', 'pattern'],
-  ['light', 'lamp', 'lantern'],
-  ['terrain', 'contour', 'ground', 'relief'],
-  ['plant', 'tree', 'shrub', 'vegetation'],
-  ['wall', 'partition'],
-  ['quay', 'wharf', 'jetty', 'berth', 'pier'],
-  ['boundary', 'property', 'limit', 'border'],
-  ['frame', 'border', 'title', 'sheet'],
-  ['steel', 'structure', 'beam', 'column'],
-  ['centre', 'axis', 'axes', 'grid'],
-  ['cable', 'power', 'electrical', 'wiring'],
-  ['fire', 'hydrant'],
-  ['section', 'cut'],
-  ['hidden', 'below', 'behind'],
-  ['level', 'height', 'elevation', 'spot'],
-];
-
-/** Takes a name or a phrase apart into whole words: at separators, at changes of case, at digits. */
-export function tokens(text: string): string[] {
-  return text
-    .replace(/(\p{Ll})(\p{Lu})/gu, '$1 $2')
-    .replace(/(\p{L})(\d)/gu, '$1 $2')
-    .replace(/(\d)(\p{L})/gu, '$1 $2')
-    .toLowerCase()
-    .split(/[^\p{L}\d]+/u)
-    .filter((token) => token.length > 0 && !/^\d+$/.test(token))
-    .map((token) => SHORT_FORMS[token] ?? singular(token));
-}
-
-/** Takes a plural s off: names say "walls" where the standard says "wall". */
-const singular = (token: string): string => {
-  const one = token.length > 3 && token.endsWith('s') && !token.endsWith('ss') ? token.slice(0, -1) : token;
-  return SHORT_FORMS[one] ?? one;
-};
-
-/** Likeness of two words, 0 to 1: same, kin, beginning of the other, or sharing most of their letter pairs. */
-export function wordLikeness(a: string, b: string): number {
-  if (a === b) return 1;
-  if (RELATED_WORDS.some((group) => group.includes(a) && group.includes(b))) return 0.75;
-  const [short, long] = a.length <= b.length ? [a, b] : [b, a];
-  if (short.length >= 3 && long.startsWith(short)) return 0.6 + (0.35 * short.length) / long.length;
-  if (short.length < 3) return 0;
-  const pairs = (word: string): string[] =>
-    Array.from({ length: word.length - 1 }, (_, i) => word.slice(i, i + 2));
-  const left = pairs(a);
-  const right = pairs(b);
-  let shared = 0;
-  for (const pair of left) {
-    const at = right.indexOf(pair);
-    if (at < 0) continue;
-    right.splice(at, 1);
-    shared++;
-  }
-  // Sørensen–Dice coefficient of letter pairs.
-  const dice = (2 * shared) / (a.length + b.length - 2);
-  return dice >= 0.5 ? dice * 0.9 : 0;
 }
 
 interface NameMatch {
@@ -350,13 +170,6 @@ export function proposeForObjects(standard: Standard, kind: ObjectKind, from: st
     .slice(0, most);
 }
 
-/** Proposals for a finding that asks for a choice. */
-export function proposalsFor(drawing: Drawing, standard: Standard, finding: Finding): Proposal[] {
-  if (finding.rule === 'layers/unknown') return propose(standard, strayOf(drawing, finding));
-  const kind = OBJECT_KINDS.find((one) => one === finding.subject.kind);
-  return kind ? proposeForObjects(standard, kind, finding.subject.layer ?? '') : [];
-}
-
 /** True when two broken lines are the same sequence of long and short dashes, whatever their lengths. */
 function samePattern(a: readonly number[], b: readonly number[]): boolean {
   if (a.length === 0 || a.length !== b.length) return false;
@@ -377,16 +190,10 @@ function wordWeights(drawing: Drawing): Map<string, number> {
   return new Map([...counts].map(([token, count]) => [token, 1 / Math.sqrt(count)]));
 }
 
-/** What is known of the layer that a finding names, read from its drawing. */
-function strayOf(drawing: Drawing, finding: Finding): Stray {
-  const name = finding.subject.layer ?? '';
-  const record = drawing.layerByName.get(foldName(name));
-  const kinds = new Map<ObjectKind, number>();
-  for (let row = 0; row < drawing.objects.count; row++) {
-    if (foldName(layerNameOf(drawing, row)) !== foldName(name)) continue;
-    const kind = kindOf(drawing, row);
-    kinds.set(kind, (kinds.get(kind) ?? 0) + 1);
-  }
+/** What is known of a layer of a drawing that is to be placed. */
+export function strayOf({ drawing }: AuditContext, use: LayerUse): Stray {
+  const { name, record } = use;
+  const kinds = kindCounts(drawing, use.rows);
   const weights = wordWeights(drawing);
   if (!record) return { name, kinds, weights };
   return {

@@ -1,0 +1,77 @@
+import type { OwnProperty } from '../standard/definitions';
+
+/** A property that a layer's record holds. */
+export type LayerProperty = OwnProperty | 'printing';
+
+/**
+ * What a rule asks to be done to a drawing. It says what, not how: the tags are the editor's. Layers are named as they
+ * are called in the drawing, targets as the standard calls them.
+ */
+export type Operation =
+  /** A layer takes the name of a layer of the standard, or its objects go onto it where it is there already. */
+  | {
+      readonly type: 'become layer';
+      readonly from: string;
+      readonly to: string;
+      readonly rows: readonly number[];
+    }
+  | { readonly type: 'remove layer'; readonly layer: string; readonly rows: readonly number[] }
+  | { readonly type: 'add layer'; readonly layer: string }
+  | { readonly type: 'set layer'; readonly layer: string; readonly property: LayerProperty }
+  | { readonly type: 'move objects'; readonly rows: readonly number[]; readonly to: string }
+  | { readonly type: 'take from layer'; readonly rows: readonly number[]; readonly property: OwnProperty }
+  | {
+      readonly type: 'redefine linetype';
+      readonly name: string;
+      /** What it is and what it becomes, in words. */
+      readonly before: string;
+      readonly after: string;
+    };
+
+/** What an operation looks at and what it changes, so that two that meet can be kept apart. */
+export interface Footprint {
+  /** Records by kind and folded name, "layer a-wall". */
+  readonly reads: readonly string[];
+  readonly writes: readonly string[];
+  /** Objects, by row, and the one thing about them that is changed. */
+  readonly objects: { readonly what: 'all' | 'layer' | OwnProperty; readonly rows: readonly number[] } | null;
+}
+
+const layerNamed = (name: string): string => `layer ${name.toLowerCase()}`;
+
+/** What an operation reads and writes. */
+export function footprintOf(operation: Operation): Footprint {
+  switch (operation.type) {
+    case 'become layer':
+      return {
+        reads: [],
+        // Several layers can become one at once: the planner gathers them. Each is written by one alone.
+        writes: [layerNamed(operation.from)],
+        objects: { what: 'layer', rows: operation.rows },
+      };
+    case 'remove layer':
+      return {
+        reads: [],
+        writes: [layerNamed(operation.layer)],
+        objects: { what: 'all', rows: operation.rows },
+      };
+    case 'add layer':
+      return { reads: [], writes: [layerNamed(operation.layer)], objects: null };
+    case 'set layer':
+      return {
+        reads: [layerNamed(operation.layer)],
+        writes: [`${layerNamed(operation.layer)}, ${operation.property}`],
+        objects: null,
+      };
+    case 'move objects':
+      return {
+        reads: [layerNamed(operation.to)],
+        writes: [],
+        objects: { what: 'layer', rows: operation.rows },
+      };
+    case 'take from layer':
+      return { reads: [], writes: [], objects: { what: operation.property, rows: operation.rows } };
+    case 'redefine linetype':
+      return { reads: [], writes: [`linetype ${operation.name.toLowerCase()}`], objects: null };
+  }
+}

@@ -1,0 +1,245 @@
+import type { AuditContext } from '../audit/context';
+import type { Operation } from '../audit/operation';
+import type { Change } from '../audit/rule';
+import { formatValue, named, penWidth, words } from '../audit/value';
+import { formatColour, hexOf } from '../dxf/colour';
+import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
+import { storableColour } from '../dxf/edit/storable-colour';
+import { foldName } from '../dxf/interner';
+import { NO_RGB, WIDTH_DEFAULT } from '../dxf/objects';
+import type { OwnProperty, StandardLayer } from '../standard/definitions';
+import { findLinetype } from '../standard/standard';
+import type { DrawingEditor } from './editor';
+
+/** An operation with the rule that asked for it. */
+export interface Asked {
+  readonly rule: string;
+  readonly key: string;
+  readonly operation: Operation;
+}
+
+/** Asks an editor for what operations say, and lists every change that this makes. */
+export class Applying {
+  readonly changes: Change[] = [];
+  /** Key of the finding whose operation is being applied. */
+  current = '';
+
+  constructor(
+    private readonly context: AuditContext,
+    private readonly editor: DrawingEditor,
+  ) {}
+
+  /** All operations of a pass, in their order; layers that become one do so together. */
+  all(asked: readonly Asked[]): void {
+    const together = new Map<string, Asked[]>();
+    for (const one of asked) {
+      if (one.operation.type !== 'become layer') continue;
+      const key = foldName(one.operation.to);
+      const group = together.get(key);
+      if (group) group.push(one);
+      else together.set(key, [one]);
+    }
+    for (const group of together.values()) this.listing(group[0], () => this.becomeOne(group));
+    for (const one of asked)
+      if (one.operation.type !== 'become layer') this.listing(one, () => this.one(one.rule, one.operation));
+  }
+
+  /** Changes that had to come along are listed under the rule that caused them. */
+  private listing({ rule, key }: Asked, work: () => void): void {
+    this.current = key;
+    const from = this.editor.sideChanges.length;
+    work();
+    for (const side of this.editor.sideChanges.slice(from))
+      this.changes.push({ ...side, rule, where: `${side.kind}s` });
+  }
+
+  private one(rule: string, operation: Operation): void {
+    const { context, editor } = this;
+    switch (operation.type) {
+      case 'remove layer':
+        this.removeLayer(rule, operation.layer, operation.rows);
+        return;
+      case 'add layer': {
+        const layer = context.standardLayers.get(foldName(operation.layer));
+        if (!layer) return;
+        editor.addLayer(layer, findLinetype(context.standard, layer.linetype));
+        this.recordChange(rule, '', 'none', layer.name);
+        return;
+      }
+      case 'set layer': {
+        const use = context.layers.get(foldName(operation.layer));
+        if (use?.record && use.standard) this.setLayer(rule, use.record, use.standard, operation.property);
+        return;
+      }
+      case 'move objects':
+        this.moveObjects(rule, operation.rows, operation.to);
+        return;
+      case 'take from layer':
+        for (const row of operation.rows) {
+          const before = this.ownValue(row, operation.property);
+          editor.clearOwn(row, operation.property);
+          this.objectChange(rule, row, operation.property, before, 'from the layer');
+        }
+        return;
+      case 'redefine linetype': {
+        const record = context.drawing.linetypes.get(foldName(operation.name));
+        const wanted = findLinetype(context.standard, operation.name);
+        if (!record || !wanted) return;
+        editor.redefineLinetype(record, wanted);
+        this.changes.push({
+          rule,
+          handle: '',
+          kind: 'linetype',
+          property: 'record',
+          where: 'linetypes',
+          before: operation.before,
+          after: operation.after,
+        });
+      }
+    }
+  }
+
+  /**
+   * Layers that become one layer of the standard. Where the drawing has that layer already, all go into it; where it
+   * has not, the first that has a record takes the name, and the others go into that one.
+   */
+  private becomeOne(group: readonly Asked[]): void {
+    const { context, editor } = this;
+    const targets = group.map(({ operation }) => operation).filter((one) => one.type === 'become layer');
+    const target = context.standardLayers.get(foldName(targets[0].to));
+    if (!target) return;
+    const present = context.layers.get(foldName(target.name))?.record;
+    const uses = targets.map(({ from }) => context.layers.get(foldName(from)));
+    const first = present ? undefined : uses.find((use) => use?.record)?.record;
+    const name = present?.name ?? target.name;
+    for (const [i, use] of uses.entries()) {
+      if (!use) continue;
+      const { rule, operation } = group[i];
+      const rows = operation.type === 'become layer' ? operation.rows : [];
+      if (use.record && use.record === first) {
+        editor.renameLayer(use.name, target.name);
+        this.changes.push({
+          rule,
+          handle: use.record.handle,
+          kind: 'layer',
+          property: 'name',
+          where: 'layers',
+          before: use.name,
+          after: target.name,
+        });
+      } else {
+        const into = present ?? first;
+        if (into) editor.mergeLayer(use.name, into, name);
+        else editor.renameLayer(use.name, target.name);
+        if (use.record) this.recordChange(rule, use.record.handle, use.name, 'removed');
+      }
+      for (const row of rows) this.objectChange(rule, row, 'layer', use.name, name);
+    }
+    if (!present && !first) {
+      editor.addLayer(target, findLinetype(context.standard, target.linetype));
+      this.recordChange(group[0].rule, '', 'none', target.name);
+    }
+  }
+
+  private removeLayer(rule: string, layer: string, rows: readonly number[]): void {
+    const use = this.context.layers.get(foldName(layer));
+    if (!use) return;
+    if (rows.length > 0) this.editor.removeObjects(rows);
+    for (const row of rows) this.objectChange(rule, row, 'object', use.name, 'removed');
+    if (!use.record) return;
+    this.editor.removeLayerRecord(use.record);
+    this.recordChange(rule, use.record.handle, use.name, 'removed');
+  }
+
+  private moveObjects(rule: string, rows: readonly number[], to: string): void {
+    const { drawing } = this.context;
+    const name = drawing.layerByName.get(foldName(to))?.name ?? to;
+    for (const row of rows) {
+      const before = layerNameOf(drawing, row);
+      this.editor.setObjectLayer(row, name);
+      this.objectChange(rule, row, 'layer', before, name);
+    }
+  }
+
+  private setLayer(
+    rule: string,
+    record: DrawingLayer,
+    wanted: StandardLayer,
+    property: OwnProperty | 'printing',
+  ): void {
+    const { editor, context } = this;
+    const { drawing, standard } = context;
+    const { defaultMm } = standard.pens;
+    let [before, after] = ['', ''];
+    switch (property) {
+      case 'colour':
+        editor.setLayerColour(record, wanted.colour);
+        before = formatColour(record.colour);
+        after = formatColour(storableColour(drawing, wanted.colour));
+        break;
+      case 'linetype':
+        editor.setLayerLinetype(record, wanted.linetype, findLinetype(standard, wanted.linetype));
+        [before, after] = [record.linetype, wanted.linetype];
+        break;
+      case 'width':
+        editor.setLayerWidth(record, wanted.widthMm);
+        before = formatValue(penWidth(record.width >= 0 ? record.width / 100 : null, defaultMm));
+        after = formatValue(penWidth(wanted.widthMm, defaultMm));
+        break;
+      case 'printing':
+        editor.setLayerPrints(record, wanted.prints);
+        before = record.prints ? 'prints' : 'does not print';
+        after = wanted.prints ? 'prints' : 'does not print';
+    }
+    this.changes.push({
+      rule,
+      handle: record.handle,
+      kind: 'layer',
+      property,
+      where: record.name,
+      before,
+      after,
+    });
+  }
+
+  /** What an object says of one property, in words. */
+  private ownValue(row: number, property: OwnProperty): string {
+    const { objects, document } = this.context.drawing;
+    if (property === 'colour') {
+      if (objects.rgb[row] !== NO_RGB) return hexOf(objects.rgb[row]);
+      return objects.colour[row] === 0 ? 'from a symbol' : formatColour({ number: objects.colour[row] });
+    }
+    if (property === 'linetype') {
+      const id = objects.linetype[row];
+      return formatValue(id < 0 ? words('from the layer') : named(document.names.text(id)));
+    }
+    const width = objects.width[row];
+    if (width < 0 && width !== WIDTH_DEFAULT) return 'from a symbol';
+    return formatValue(
+      penWidth(width === WIDTH_DEFAULT ? null : width / 100, this.context.standard.pens.defaultMm),
+    );
+  }
+
+  private recordChange(rule: string, handle: string, before: string, after: string): void {
+    this.changes.push({ rule, handle, kind: 'layer', property: 'record', where: 'layers', before, after });
+  }
+
+  private objectChange(
+    rule: string,
+    row: number,
+    property: Change['property'],
+    before: string,
+    after: string,
+  ): void {
+    const { drawing } = this.context;
+    this.changes.push({
+      rule,
+      handle: handleOf(drawing, row),
+      kind: kindOf(drawing, row),
+      property,
+      where: formatContainer(drawing.containers[drawing.objects.container[row]]),
+      before,
+      after,
+    });
+  }
+}
