@@ -13,7 +13,7 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import { FACE_FILES, faceFiles } from './faces.mjs';
-import { bin, bundle, installPackages, must, root } from './prepare.mjs';
+import { bin, bundle, bundleCommands, installPackages, must, root } from './prepare.mjs';
 
 installPackages();
 
@@ -51,7 +51,7 @@ if (existsSync(mark) && readFileSync(mark, 'utf8') === hash && existsSync(join(r
   console.log('Built already.');
 } else {
   await bundle('src/server/worker/entry.ts', 'build/worker.mjs');
-  await bundle('src/cli/main.ts', 'build/warden.mjs');
+  await bundleCommands('src/cli/main.ts', 'warden');
   chmodSync(join(root, 'build/warden.mjs'), 0o755);
   must(bin('next'), ['build']);
   writeFileSync(mark, hash);

@@ -23,19 +23,56 @@ export function must(command, args, options) {
   }
 }
 
+/** Packages that bring files of their own or are large, and are loaded when they are wanted. */
+const LEFT_OUTSIDE = [
+  '@napi-rs/canvas',
+  'better-sqlite3',
+  'exceljs',
+  'next',
+  'opentype.js',
+  'pdfkit',
+  'piscina',
+];
+
+const NODE = {
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  sourcemap: true,
+  logLevel: 'warning',
+};
+
 /** Bundles one TypeScript entry for Node; both paths from the root. */
 export async function bundle(entry, outfile) {
   const { build } = await import('esbuild');
   await build({
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    sourcemap: true,
+    ...NODE,
     packages: 'external',
-    logLevel: 'warning',
     entryPoints: [join(root, entry)],
     outfile: join(root, outfile),
+  });
+}
+
+/**
+ * Bundles the command line in parts that are loaded when they are wanted, small packages and all: opening a hundred
+ * little files takes longer than auditing a drawing.
+ */
+export async function bundleCommands(entry, name) {
+  const { build } = await import('esbuild');
+  await build({
+    ...NODE,
+    splitting: true,
+    minifySyntax: true,
+    external: LEFT_OUTSIDE,
+    entryPoints: [{ in: join(root, entry), out: name }],
+    outdir: join(root, 'build'),
+    outExtension: { '.js': '.mjs' },
+    chunkNames: `${name}/[name]-[hash]`,
+    // Packages in the older form of modules ask for this.
+    banner: {
+      js: "import { createRequire as createRequireOf } from 'node:module'; const require = createRequireOf(import.meta.url);",
+    },
   });
 }
 

@@ -1,4 +1,4 @@
-import { listSenders } from '@/server/drawings';
+import { listSenders } from '@/server/crosswalk';
 import { SendersPlace } from '@/ui/senders/SendersPlace';
 
 export const metadata = { title: 'Senders' };

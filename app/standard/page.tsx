@@ -1,6 +1,7 @@
 import { RULES } from '@/core/audit/rules';
+import { settingFields } from '@/core/audit/settings';
 import { listDrawings } from '@/server/drawings';
-import { beginDraft, edition, editionInForce, listEditions } from '@/server/editions';
+import { blankEdition, edition, editionInForce, listEditions } from '@/server/editions';
 import { usesOnFile } from '@/server/uses';
 import { StandardPlace } from '@/ui/standard/StandardPlace';
 
@@ -14,9 +15,8 @@ const editionOf = (id: string | undefined) => (id && /^\d+$/.test(id) ? edition(
 
 export default async function StandardPage({ searchParams }: Props) {
   const { edition: wanted, view, from } = await searchParams;
-  // The very first visit begins with a blank draft: there is nothing else to show.
-  const shown = editionOf(wanted) ?? editionInForce() ?? beginDraft();
-  // Listed after the visit may have begun a draft.
+  // An office that has nothing yet sees what a draft begins with; the first edit stores it.
+  const shown = editionOf(wanted) ?? editionInForce() ?? blankEdition();
   const editions = listEditions();
   const last = editions.find(({ number }) => number < shown.number);
   return (
@@ -34,7 +34,7 @@ export default async function StandardPage({ searchParams }: Props) {
               .map(({ id, name, sender }) => ({ id, name, sender }))
           : []
       }
-      rules={RULES.map(({ meta }) => meta)}
+      rules={RULES.map(({ meta: { settings, ...meta } }) => ({ ...meta, settings: settingFields(settings) }))}
     />
   );
 }

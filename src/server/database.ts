@@ -2,10 +2,14 @@ import { mkdirSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { dataFolder } from './config';
+import { moveAudits } from './move-audits';
 
 const MIGRATIONS = join(process.cwd(), 'src', 'server', 'migrations');
 
 type Db = Database.Database;
+
+/** What a migration does beside its SQL, in the same transaction, by its number. */
+const STEPS: Readonly<Record<number, (db: Db) => void>> = { 3: moveAudits };
 
 /** One connection per process and data folder; kept on the global object as modules are loaded anew in development. */
 const keep = globalThis as typeof globalThis & { zincDatabase?: { folder: string; db: Db } };
@@ -15,8 +19,6 @@ export function database(): Db {
   if (keep.zincDatabase?.folder === folder) return keep.zincDatabase.db;
   mkdirSync(folder, { recursive: true });
   const db = openDatabase(join(folder, 'warden.sqlite'));
-  // What was being read when the application stopped is read again: see drawings.resume.
-  db.prepare(`UPDATE drawings SET state = 'waiting' WHERE state = 'reading'`).run();
   keep.zincDatabase = { folder, db };
   return db;
 }
@@ -45,6 +47,7 @@ function migrate(db: Db): void {
       // Another process may have been first; the version is read again under the lock.
       if ((db.pragma('user_version', { simple: true }) as number) >= number) return;
       db.exec(sql);
+      STEPS[number]?.(db);
       db.pragma(`user_version = ${number}`);
     }).immediate();
   }

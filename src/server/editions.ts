@@ -41,11 +41,27 @@ interface Row {
   withdrawn_note: string;
 }
 
-function toEdition(row: Row): Edition {
+/**
+ * Contents of editions by their text: the same text is checked once. A page asks for the same few editions again and
+ * again, and checking one with thousands of layers takes long.
+ */
+const checked = new Map<string, Standard>();
+const MOST_CHECKED = 12;
+
+function standardOf(body: string): Standard {
+  const known = checked.get(body);
+  if (known) return known;
   // Editions kept before a part of the standard existed are read with what it is when nothing is said.
-  const body: unknown = JSON.parse(row.body);
-  const checked = checkStandard(body);
-  const standard = 'standard' in checked ? checked.standard : (body as Standard);
+  const data: unknown = JSON.parse(body);
+  const result = checkStandard(data);
+  const standard = 'standard' in result ? result.standard : (data as Standard);
+  if (checked.size >= MOST_CHECKED) for (const first of checked.keys()) if (checked.delete(first)) break;
+  checked.set(body, standard);
+  return standard;
+}
+
+function toEdition(row: Row): Edition {
+  const standard = standardOf(row.body);
   return {
     id: row.id,
     number: row.number,
@@ -98,6 +114,26 @@ export function editionInForce(): Edition | null {
   return row ? toEdition(row) : null;
 }
 
+/** What a draft would begin with: the newest edition, or nothing. It is not stored. */
+export function blankEdition(): Edition {
+  return {
+    id: 0,
+    number: 1,
+    state: 'draft',
+    label: 'Draft 1',
+    version: 0,
+    changedAt: now(),
+    issuedAt: null,
+    issuedBy: null,
+    note: '',
+    withdrawnAt: null,
+    withdrawnBy: null,
+    withdrawnNote: '',
+    layerCount: 0,
+    standard: blankStandard('Our office'),
+  };
+}
+
 /** The draft, begun from the newest issued edition (or from nothing) when there is none. */
 export function beginDraft(): Edition {
   const present = draft();
@@ -125,6 +161,9 @@ export type SaveResult =
  * @param version the version that the edit started from
  */
 export function saveDraft(version: number, data: unknown): SaveResult {
+  // The first edit of an office that has nothing yet begins its draft; looking at the blank one did not.
+  const begins = version === 0 && database().prepare('SELECT 1 FROM editions LIMIT 1').get() === undefined;
+  if (begins) return saveDraft(beginDraft().version, data);
   const present = draft();
   if (!present)
     return {
@@ -144,15 +183,15 @@ export function saveDraft(version: number, data: unknown): SaveResult {
         },
       ],
     };
-  const checked = checkStandard(
+  const result = checkStandard(
     data !== null && typeof data === 'object' ? { ...data, edition: present.standard.edition } : data,
   );
-  if ('faults' in checked) return { ok: false, conflict: false, faults: checked.faults };
+  if ('faults' in result) return { ok: false, conflict: false, faults: result.faults };
   database()
     .prepare(
       `UPDATE editions SET body = ?, version = version + 1, changed_at = ? WHERE id = ? AND version = ?`,
     )
-    .run(JSON.stringify(checked.standard), now(), present.id, version);
+    .run(JSON.stringify(result.standard), now(), present.id, version);
   return { ok: true, edition: draft()! };
 }
 
@@ -206,7 +245,11 @@ export function discardDraft(): Result<null> {
       `${used.n} audits name this draft.`,
       'Issue it, or audit those drawings against an issued edition first.',
     );
-  database().prepare('DELETE FROM editions WHERE id = ?').run(present.id);
+  database().transaction(() => {
+    // Audits that no revision names any more name the draft still.
+    database().prepare('DELETE FROM audits WHERE edition_id = ?').run(present.id);
+    database().prepare('DELETE FROM editions WHERE id = ?').run(present.id);
+  })();
   return ok(null);
 }
 

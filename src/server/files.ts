@@ -1,10 +1,20 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { once } from 'node:events';
-import { createWriteStream, existsSync, mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  createWriteStream,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { dirname, join } from 'node:path';
 import { SNIFF_LENGTH, sniff } from '../core/dxf/sniff';
 import { fail, ok, type Result } from '../core/result';
 import { dataFolder, largestUpload } from './config';
+import { database } from './database';
 
 /** Path of a stored file; its name is the SHA-256 of its bytes, so that it cannot be changed unnoticed. */
 export const filePath = (sha: string): string => join(dataFolder(), 'files', sha.slice(0, 2), sha);
@@ -38,6 +48,16 @@ export async function storeStream(
   mkdirSync(folder, { recursive: true });
   const beside = join(folder, randomUUID());
   const out = createWriteStream(beside);
+  // A full disk is told as an event, to whoever listens: without a listener the upload would wait for ever.
+  let broken: Error | null = null;
+  const failed = new Promise<never>((_, reject) => {
+    out.on('error', (error) => {
+      broken = error;
+      reject(error);
+    });
+  });
+  failed.catch(() => undefined);
+  const written = (event: 'drain' | 'finish'): Promise<unknown> => Promise.race([once(out, event), failed]);
   const hash = createHash('sha256');
   const reader = stream.getReader();
   let size = 0;
@@ -64,14 +84,15 @@ export async function storeStream(
         }
       }
       hash.update(value);
-      if (!out.write(value)) await once(out, 'drain');
+      if (broken) throw broken;
+      if (!out.write(value)) await written('drain');
     }
     if (!checked) {
       const kind = sniff(head);
       if (!kind.ok) return give(kind);
     }
     out.end();
-    await once(out, 'finish');
+    await written('finish');
   } catch (error) {
     return give(
       fail(
@@ -95,7 +116,8 @@ export function storeBytes(bytes: Uint8Array): StoredFile {
   const target = filePath(sha);
   if (!existsSync(target)) {
     mkdirSync(dirname(target), { recursive: true });
-    const beside = `${target}.${process.pid}.part`;
+    // Two workers can store the same bytes at once: each has a file of its own until it is moved into place.
+    const beside = `${target}.${randomUUID()}.part`;
     writeFileSync(beside, bytes);
     renameSync(beside, target);
   }
@@ -107,4 +129,36 @@ function joined(a: Uint8Array, b: Uint8Array): Uint8Array<ArrayBuffer> {
   whole.set(a);
   whole.set(b, a.length);
   return whole;
+}
+
+/** Files of broken uploads, and content that nothing names, when they are older than this. */
+const OLD_MS = 24 * 3600_000;
+
+/** Takes away what was left behind by uploads and corrections that were broken off. What a drawing names stays. */
+export function sweepFiles(): void {
+  const old = (path: string): boolean => Date.now() - statSync(path).mtimeMs > OLD_MS;
+  const incoming = join(dataFolder(), 'incoming');
+  if (existsSync(incoming))
+    for (const name of readdirSync(incoming))
+      if (old(join(incoming, name))) rmSync(join(incoming, name), { force: true });
+  const files = join(dataFolder(), 'files');
+  if (!existsSync(files)) return;
+  const isNamed = database().prepare(
+    'SELECT 1 FROM drawings WHERE original_sha = ? UNION ALL SELECT 1 FROM revisions WHERE sha = ? LIMIT 1',
+  );
+  for (const folder of readdirSync(files))
+    for (const name of readdirSync(join(files, folder))) {
+      const path = join(files, folder, name);
+      if (old(path) && !isNamed.get(name, name)) rmSync(path, { force: true });
+    }
+}
+
+/** Takes a file away again that was stored for one task only, unless a drawing has the same content. */
+export function dropUnlessNamed(sha: string): void {
+  const named = database()
+    .prepare(
+      'SELECT 1 FROM drawings WHERE original_sha = ? UNION ALL SELECT 1 FROM revisions WHERE sha = ? LIMIT 1',
+    )
+    .get(sha, sha);
+  if (!named) rmSync(filePath(sha), { force: true });
 }

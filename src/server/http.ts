@@ -1,3 +1,5 @@
+import { createReadStream, statSync } from 'node:fs';
+import { Readable } from 'node:stream';
 import type { z } from 'zod';
 import { fail, type Problem, type Result } from '../core/result';
 
@@ -6,6 +8,7 @@ export function problemResponse(problem: Problem, status = 422): Response {
   const statuses: Readonly<Record<string, number>> = {
     'too-large': 413,
     'no-drawing': 404,
+    'no-sheet': 404,
     'no-edition': 404,
     conflict: 409,
   };
@@ -54,7 +57,7 @@ export const attachment = (content: Uint8Array | string, mime: string, name: str
   new Response(content as BodyInit, {
     headers: {
       'content-type': mime,
-      'content-disposition': `attachment; filename="${name.replace(/[^\x20-\x7e]|["\\]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(name)}`,
+      'content-disposition': savedAs(name),
     },
   });
 
@@ -81,15 +84,13 @@ async function bytesWithin(request: Request, mostBytes: number): Promise<Uint8Ar
   return parts.length === 1 ? parts[0] : Buffer.concat(parts);
 }
 
-/** Takes in a small file. Answers with what is wrong when it comes from elsewhere or is larger than what is asked for. */
+/** The bytes of a small file, or the answer that it is larger than what is asked for. */
 export async function takeUpload(
   request: Request,
   mostBytes: number,
   message: string,
   action: string,
 ): Promise<Uint8Array | Response> {
-  const refused = foreign(request);
-  if (refused) return refused;
   const bytes = await bytesWithin(request, mostBytes);
   return bytes ?? problemResponse({ code: 'too-large', message, action });
 }
@@ -112,8 +113,10 @@ export const notFound = (): Response =>
  */
 export function foreign(request: Request): Response | null {
   const origin = request.headers.get('origin');
-  if (origin === null || origin === 'null') return origin === null ? null : forbidden();
-  return new URL(origin).host === request.headers.get('host') ? null : forbidden();
+  if (origin === null) return null;
+  // “null” and anything else that is no address come from no page of ours.
+  const host = URL.canParse(origin) ? new URL(origin).host : null;
+  return host !== null && host === request.headers.get('host') ? null : forbidden();
 }
 
 const forbidden = (): Response =>
@@ -125,3 +128,13 @@ const forbidden = (): Response =>
     },
     403,
   );
+
+/** A file of the server as an answer. */
+export const fileResponse = (path: string, headers: Readonly<Record<string, string>>): Response =>
+  new Response(Readable.toWeb(createReadStream(path)) as ReadableStream, {
+    headers: { 'content-length': String(statSync(path).size), ...headers },
+  });
+
+/** The header by which a browser saves an answer as a file; old browsers read only plain letters. */
+export const savedAs = (name: string): string =>
+  `attachment; filename="${name.replace(/[^\x20-\x7e]|["\\]/g, '_')}"; filename*=UTF-8''${encodeURIComponent(name)}`;

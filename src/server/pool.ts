@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import { fail } from '../core/result';
+import { taskMegabytes, taskMinutes, workerCount } from './config';
 import type { TaskName, Tasks } from './worker/tasks';
 
 const keep = globalThis as typeof globalThis & { zincPool?: Piscina };
@@ -10,22 +11,44 @@ function pool(): Piscina {
   if (keep.zincPool) return keep.zincPool;
   const filename = join(process.cwd(), 'build', 'worker.mjs');
   if (!existsSync(filename)) throw new Error('build/worker.mjs is missing: run “npm run build” first');
-  keep.zincPool = new Piscina({ filename, minThreads: 0, maxThreads: 2, idleTimeout: 30_000 });
+  keep.zincPool = new Piscina({
+    filename,
+    minThreads: 0,
+    maxThreads: workerCount(),
+    idleTimeout: 30_000,
+    resourceLimits: { maxOldGenerationSizeMb: taskMegabytes() },
+  });
   return keep.zincPool;
 }
 
-/** Runs a task in a worker thread. A worker that dies (out of memory, say) becomes a problem, not a crash. */
+/**
+ * Runs a task in a worker thread. A worker that dies (out of memory, say), takes longer than it may, or is cancelled
+ * becomes a problem, not a crash.
+ * @param cancel ends the work, and the worker with it
+ */
 export async function runTask<N extends TaskName>(
   name: N,
   request: Tasks[N]['request'],
+  cancel?: AbortSignal,
 ): Promise<Tasks[N]['reply']> {
+  const limit = AbortSignal.timeout(taskMinutes() * 60_000);
+  const signal = cancel ? AbortSignal.any([cancel, limit]) : limit;
   try {
-    return (await pool().run({ name, request })) as Tasks[N]['reply'];
+    return (await pool().run({ name, request }, { signal })) as Tasks[N]['reply'];
   } catch (error) {
-    return fail(
-      'worker',
-      `The work could not be finished (${error instanceof Error ? error.message : String(error)}).`,
-      'The original is kept. Try again; if it happens again, the drawing is too large for this server.',
-    ) as Tasks[N]['reply'];
+    const reply = cancel?.aborted
+      ? fail('cancelled', 'The work was cancelled.', 'Nothing was changed. Start it again when it is wanted.')
+      : limit.aborted
+        ? fail(
+            'too-long',
+            `The work took longer than the ${taskMinutes()} minutes it may.`,
+            'The original is kept. Ask whoever runs this server to allow more time, or split the drawing.',
+          )
+        : fail(
+            'worker',
+            `The work could not be finished (${error instanceof Error ? error.message : String(error)}).`,
+            'The original is kept. Try again; if it happens again, the drawing is too large for this server.',
+          );
+    return reply as Tasks[N]['reply'];
   }
 }

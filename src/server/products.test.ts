@@ -163,7 +163,7 @@ describe('uses on file', () => {
         )
         .run(sender, file).lastInsertRowid;
       db.prepare(
-        `INSERT INTO revisions (drawing_id, number, sha, edition_id, audit, made_at) VALUES (?, 0, ?, ?, '{}', '')`,
+        `INSERT INTO revisions (drawing_id, number, sha, edition_id, made_at) VALUES (?, 0, ?, ?, '')`,
       ).run(drawing, file, id);
     }
     expect(new Set(uncounted())).toEqual(new Set([sha, other]));

@@ -159,9 +159,9 @@ describe('tasks', () => {
     if (!audited.ok) throw new Error(audited.problem.message);
     expect(structuredClone(audited.value)).toEqual(audited.value);
     const asking = audited.value.audit.findings.filter((finding) => finding.correction === 'choice');
-    const proposals = handlers.proposals({ path, standard: demoStandard, findings: asking });
+    const proposals = handlers.proposals({ path, standard: demoStandard });
     expect(proposals.ok && Object.keys(proposals.value)).toHaveLength(asking.length);
-    const corrected = handlers.correct({ path, standard: demoStandard });
+    const corrected = handlers.correct({ path, standard: demoStandard, request: {} });
     expect(corrected.ok && existsSync(filePath(corrected.value.sha))).toBe(true);
     const cache = join(process.env.ZINC_WARDEN_DATA!, 'pictures', 'p');
     expect(handlers.picture({ path, cache, sheet: 0, defaultWidthMm: 0.25 })).toEqual({
@@ -169,6 +169,9 @@ describe('tasks', () => {
       value: { file: cache },
     });
     expect(existsSync(cache)).toBe(true);
+    expect(handlers.picture({ path, cache: `${cache}q`, sheet: 99, defaultWidthMm: 0.25 })).toMatchObject({
+      problem: { code: 'no-sheet' },
+    });
   });
 });
 
@@ -183,6 +186,7 @@ describe('requests', () => {
     expect(foreign(from(null))).toBeNull();
     expect(foreign(from('http://elsewhere.example'))?.status).toBe(403);
     expect(foreign(from('null'))?.status).toBe(403);
+    expect(foreign(from('http://[half an address'))?.status).toBe(403);
   });
   it('name a drawing by a number', () => {
     expect(idOf('12')).toBe(12);

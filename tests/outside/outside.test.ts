@@ -287,7 +287,7 @@ describe.each(demoDrawings())('our own drawing $file', ({ file, bytes }) => {
     ))
       layers[finding.subject.layer!] = {
         action: 'map',
-        to: proposals[finding.key][0]?.to ?? 'G-WORK',
+        to: proposals[finding.key].proposals[0]?.to ?? 'G-WORK',
       };
     const result = correctDrawing(bytes, demoStandard, { choices: { layers, objects: [] } });
     if (!result.ok) throw new Error(result.problem.message);

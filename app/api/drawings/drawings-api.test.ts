@@ -1,4 +1,4 @@
-import { mkdtempSync } from 'node:fs';
+import { mkdtempSync, readdirSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { linkspan } from '../../../demo/drawings';
@@ -13,7 +13,7 @@ import { GET as changes } from './[id]/changes/route';
 import { GET as contents } from './[id]/contents/route';
 import { POST as correct } from './[id]/correct/route';
 import { GET as file } from './[id]/file/route';
-import { GET as marks } from './[id]/marks/route';
+import { GET as objects } from './[id]/objects/route';
 import { GET as picture } from './[id]/picture/route';
 import { GET as proposals } from './[id]/proposals/route';
 import { GET as one } from './[id]/route';
@@ -76,7 +76,9 @@ describe('a drawing', () => {
     const { bytes } = linkspan();
     const id = await taken(bytes, '?name=..%2F..%2Fbo%20301.dxf&sender=Brandt&project=Quay');
     expect(await look(id)).toMatchObject({ state: 'ready', changeCount: 0 });
-    const { drawings } = (await list().json()) as { drawings: { name: string; sender: string }[] };
+    const { drawings } = (await (await list(request(''))).json()) as {
+      drawings: { name: string; sender: string }[];
+    };
     // A name is never a path.
     expect(drawings).toMatchObject([{ name: '.. .. bo 301.dxf', sender: 'Brandt' }]);
     const original = await file(request('?which=original'), at(id));
@@ -102,17 +104,22 @@ describe('a drawing', () => {
     const id = await taken(linkspan().bytes);
     const { current } = await look(id);
     const [finding] = current!.findings.filter(({ handles }) => handles.length > 1);
-    const found = await marks(request(`?key=${encodeURIComponent(finding.key)}`), at(id));
+    const found = await objects(request(`?key=${encodeURIComponent(finding.key)}`), at(id));
     const all = ((await found.json()) as { handles: string[] }).handles;
     expect(all).toEqual(expect.arrayContaining(finding.handles));
-    expect(await (await marks(request('?key=nothing'), at(id))).json()).toEqual({ handles: [] });
+    expect(await (await objects(request('?key=nothing'), at(id))).json()).toEqual({ handles: [] });
     const held = (await (await contents(request(''), at(id))).json()) as { counts: { objects: number } };
     expect(held.counts.objects).toBeGreaterThan(50);
-    for (const sheet of ['', '?sheet=0', '?sheet=99', '?sheet=half', '?as=received']) {
+    for (const sheet of ['', '?sheet=0', '?as=received']) {
       const drawn = await picture(request(sheet), at(id));
       expect(drawn.status).toBe(200);
       expect((await drawn.arrayBuffer()).byteLength).toBe(Number(drawn.headers.get('content-length')));
     }
+    // A number that is none of a sheet makes no picture, and stores none.
+    const kept = readdirSync(join(process.env.ZINC_WARDEN_DATA!, 'pictures'));
+    for (const sheet of ['?sheet=99', '?sheet=half', '?sheet=-7', '?sheet=0.5'])
+      expect((await picture(request(sheet), at(id))).status).toBe(404);
+    expect(readdirSync(join(process.env.ZINC_WARDEN_DATA!, 'pictures'))).toEqual(kept);
   });
 
   it('is corrected by decisions, step by step, there and back', async () => {
@@ -171,7 +178,7 @@ describe('a drawing', () => {
 });
 
 describe('what is asked for', () => {
-  const reading = { changes, contents, file, marks, one, picture, proposals };
+  const reading = { changes, contents, file, objects, one, picture, proposals };
   const changing = { adopt, correct, recheck, step };
 
   it('of a drawing that there is not is said', async () => {

@@ -62,7 +62,7 @@ async function draft(): Promise<Answer['edition']> {
 describe('a draft', () => {
   it('is begun, saved, and refused when somebody else was first', async () => {
     const { id, version, standard } = await draft();
-    expect((await read(begin(request('draft', '{}')))).edition.id).toBe(id);
+    expect((await read(await begin(request('draft', '{}')))).edition.id).toBe(id);
     const next = { ...standard, name: 'Ours' };
     const first = await save(request('draft', json({ version, standard: next })));
     expect(first.status).toBe(200);
@@ -101,9 +101,9 @@ describe('a draft', () => {
   it('cannot be changed from another site', async () => {
     const elsewhere = { origin: 'https://elsewhere.test' };
     const answers = [
-      begin(request('draft', '{}', elsewhere)),
+      await begin(request('draft', '{}', elsewhere)),
       await save(request('draft', '{}', elsewhere)),
-      discard(request('draft', '', elsewhere)),
+      await discard(request('draft', '', elsewhere)),
       await issue(request('issue', '{}', elsewhere)),
       await withdraw(request('withdraw', '{}', elsewhere)),
       await takeIn(request('import', '{}', elsewhere)),
@@ -126,7 +126,7 @@ describe('an edition', () => {
     const only = await withdraw(request('withdraw', json({ edition: id, by: 'N. Brill', note: '' })));
     expect(only.status).not.toBe(200);
     expect((await read(only)).problem.message).toBe('It is the only edition in force.');
-    begin(request('draft', '{}'));
+    await begin(request('draft', '{}'));
     await issue(request('issue', json({ issuedBy: 'N. Brill', note: 'Second' })));
     expect(
       (await withdraw(request('withdraw', json({ edition: id, by: 'N. Brill', note: '' })))).status,
@@ -136,19 +136,19 @@ describe('an edition', () => {
   it('says which editions changed a definition', async () => {
     await draft();
     await issue(request('issue', json({ issuedBy: 'N. Brill', note: '' })));
-    const { edition } = await read(begin(request('draft', '{}')));
+    const { edition } = await read(await begin(request('draft', '{}')));
     const layers = edition.standard.layers.map((layer) =>
       layer.name === 'A-WALL' ? { ...layer, clause: '99' } : layer,
     );
     await save(
       request('draft', json({ version: edition.version, standard: { ...edition.standard, layers } })),
     );
-    const { steps } = (await history(request('history?kind=Layer&name=a-wall')).json()) as {
+    const { steps } = (await (await history(request('history?kind=Layer&name=a-wall'))).json()) as {
       steps: unknown[];
     };
     expect(steps.length).toBeGreaterThan(0);
     expect(json(steps)).toContain('99');
-    expect(await history(request('history?kind=Nothing&name=')).json()).toEqual({ steps: [] });
+    expect(await (await history(request('history?kind=Nothing&name='))).json()).toEqual({ steps: [] });
   });
 
   it('comes out as its file, and as every product', async () => {
@@ -252,7 +252,7 @@ describe('what is taken in', () => {
     expect(standard.linetypes.map(({ name }) => name)).toEqual(
       expect.arrayContaining([...drawing.value.linetypes.values()].slice(3).map(({ name }) => name)),
     );
-    expect((await read(begin(request('draft', '{}')))).edition.version).toBe(before.version);
+    expect((await read(await begin(request('draft', '{}')))).edition.version).toBe(before.version);
     expect((await learn(request('learn?drawing=99', 'x'))).status).toBe(404);
     expect((await learn(request('learn', 'no drawing'))).status).toBe(422);
   });

@@ -11,9 +11,6 @@ import type { FindingDraft, Rule, RuleContext, Visitor } from './rule';
 import { RULES } from './rules';
 import { settingsFor } from './settings';
 
-/** Raised when the same drawing and standard can give another audit than before, so that kept ones are made anew. */
-export const ENGINE_VERSION = 2;
-
 const RANK = { must: 0, should: 1, note: 2 } as const;
 
 /** An audit with what only the process that made it knows. */

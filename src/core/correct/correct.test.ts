@@ -123,7 +123,7 @@ describe('everything at once', () => {
     for (const finding of audit(drawing, demoStandard).findings.filter(
       (one) => one.correction === 'choice',
     )) {
-      const [best] = proposals[finding.key];
+      const [best] = proposals[finding.key].proposals;
       const to = best?.to ?? 'G-WORK';
       if (finding.rule === 'layers/unknown') layers[finding.subject.layer!] = { action: 'map', to };
       else objects.push({ layer: finding.subject.layer!, kind: finding.subject.kind!, to });

@@ -9,6 +9,7 @@ import { readDrawing } from '../dxf/read/interpret';
 import { ok, type Result } from '../result';
 import type { Standard } from '../standard/standard';
 import { Applying, type Asked } from './apply';
+import type { KeyedDecision } from './choices';
 import { Claims } from './claims';
 import { DrawingEditor } from './editor';
 import { type CorrectionRequest, Wanted } from './wanted';
@@ -32,7 +33,9 @@ export interface CorrectionResult {
   readonly passes: number;
   /** What was asked for and did not happen. */
   readonly unsettled: readonly Unsettled[];
-  /** Decisions that were carried out and hold for the sender's next drawing too. */
+  /** Decisions that were carried out. */
+  readonly decided: readonly KeyedDecision[];
+  /** Those of them that hold for the sender's next drawing too. */
   readonly memories: readonly Memory[];
   /** The drawing as it is after the last pass. */
   readonly drawing: Drawing;
@@ -67,6 +70,7 @@ export function correctDrawing(
     tried: new Set(),
     reasons: new Map(),
     asked: new Map(),
+    decided: [],
     memories: [],
   };
   const before = run.current;
@@ -100,6 +104,7 @@ export function correctDrawing(
     after: plainAudit(run.current),
     passes,
     unsettled,
+    decided: run.decided.filter(({ finding }) => !open.has(finding)),
     memories: run.memories.filter(({ key }) => !open.has(key)).map(({ memory }) => memory),
     drawing: run.drawing,
   });
@@ -119,6 +124,7 @@ interface Run {
   readonly reasons: Map<string, string>;
   /** Findings that were to be settled, by their keys. */
   readonly asked: Map<string, Finding>;
+  readonly decided: KeyedDecision[];
   readonly memories: { readonly key: string; readonly memory: Memory }[];
 }
 
@@ -159,7 +165,7 @@ function askRules(run: Run, turn: readonly Open[]): Asked[] {
   for (const { finding, rule, decision } of turn) {
     const { key } = finding;
     const known = decision && finding.options?.find(({ id }) => id === decision.option);
-    if (decision && (!known || known.effect !== 'drawing')) {
+    if (decision && known?.effect !== 'drawing') {
       run.tried.add(key);
       run.reasons.set(key, `“${decision.option}” is no way to settle this in the drawing.`);
       continue;
@@ -175,6 +181,7 @@ function askRules(run: Run, turn: readonly Open[]): Asked[] {
     if (!claims.take(settlement.operations)) continue;
     run.tried.add(key);
     for (const operation of settlement.operations) asked.push({ rule: finding.rule, key, operation });
+    if (decision) run.decided.push({ finding: key, ...decision });
     const memory = decision && rule.remembers?.(finding, decision);
     if (memory) run.memories.push({ key, memory });
   }

@@ -1,6 +1,7 @@
 import { audit, type LiveAudit } from '../audit/engine';
 import type { Finding } from '../audit/finding';
 import type { Proposal } from '../audit/likeness/propose';
+import type { Memory } from '../audit/rule';
 import { ruleById } from '../audit/rules';
 import type { Drawing } from '../dxf/drawing';
 import type { Standard } from '../standard/standard';
@@ -9,12 +10,27 @@ import type { Standard } from '../standard/standard';
 export const proposalsOf = (live: LiveAudit, finding: Finding): readonly Proposal[] =>
   ruleById(finding.rule)?.propose?.({ ...live.context, rowsOf: live.rowsOf }, finding) ?? [];
 
+/** A sender's name that a finding asks about: what was decided on it before holds again. */
+export type Asks = Pick<Memory, 'kind' | 'name'>;
+
 /** Proposals for every finding of a drawing that asks for a choice, by the finding's key. */
-export function allProposals(drawing: Drawing, standard: Standard): Record<string, readonly Proposal[]> {
+export function allProposals(
+  drawing: Drawing,
+  standard: Standard,
+): Record<string, { proposals: readonly Proposal[]; asks: Asks | null }> {
   const live = audit(drawing, standard);
   return Object.fromEntries(
     live.findings
       .filter(({ correction }) => correction === 'choice')
-      .map((finding) => [finding.key, proposalsOf(live, finding)]),
+      .map((finding) => {
+        const asked = ruleById(finding.rule)?.remembers?.(finding, undefined);
+        return [
+          finding.key,
+          {
+            proposals: proposalsOf(live, finding),
+            asks: asked ? { kind: asked.kind, name: asked.name } : null,
+          },
+        ];
+      }),
   );
 }

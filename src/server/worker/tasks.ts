@@ -1,24 +1,31 @@
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, renameSync, utimesSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
-import { audit } from '../../core/audit/engine';
-import type { Audit, Finding } from '../../core/audit/finding';
-import type { Change } from '../../core/audit/rule';
-import type { Choices } from '../../core/correct/choices';
-import { correctDrawing } from '../../core/correct/correct';
-import { type Proposal, proposalsFor } from '../../core/correct/crosswalk';
+import { audit, plainAudit } from '../../core/audit/engine';
+import type { Proposal } from '../../core/audit/likeness/propose';
+import type { Memory } from '../../core/audit/rule';
+import type { KeyedDecision } from '../../core/correct/choices';
+import { type CorrectionRequest, correctDrawing, type Unsettled } from '../../core/correct/correct';
+import { type Asks, allProposals } from '../../core/correct/proposals';
 import type { Face } from '../../core/dxf/fonts';
 import { readDrawing } from '../../core/dxf/read/interpret';
+import { strokesOfDrawing } from '../../core/exchange/symbol-strokes';
 import { inspect } from '../../core/inspect/inspect';
 import { countUses, type Use } from '../../core/inspect/uses';
 import { learnStandard } from '../../core/learn/learn';
 import { buildPicture } from '../../core/picture/build';
 import { packPicture } from '../../core/picture/picture';
-import { ok, type Result } from '../../core/result';
+import { fail, ok, type Result } from '../../core/result';
 import type { Standard } from '../../core/standard/standard';
 import { storeBytes } from '../files';
 import { letterStrokes } from '../letters';
+import { type PackedAudit, type PackedChanges, packAudit, packChanges } from '../packing';
 import type { ProductName } from '../product-names';
 import { type Product, product } from '../products';
+import { readSpreadsheet } from '../spreadsheet';
+
+/** A decision that was carried out. */
+export type Decided = KeyedDecision;
 
 /**
  * The heavy work, run in a worker thread so that the server goes on answering. Each task reads its drawing from
@@ -27,11 +34,20 @@ import { type Product, product } from '../products';
 export interface Tasks {
   audit: {
     request: { path: string; standard: Standard };
-    reply: Result<{ audit: Audit; sheets: string[]; uses: Use[] }>;
+    reply: Result<{ audit: PackedAudit; uses: Use[] }>;
   };
   correct: {
-    request: { path: string; standard: Standard; findings?: string[]; choices?: Choices };
-    reply: Result<{ sha: string; size: number; changes: readonly Change[]; audit: Audit; uses: Use[] }>;
+    request: { path: string; standard: Standard; request: CorrectionRequest };
+    reply: Result<{
+      sha: string;
+      changes: PackedChanges;
+      audit: PackedAudit;
+      uses: Use[];
+      left: number;
+      unsettled: readonly Unsettled[];
+      decided: readonly Decided[];
+      memories: readonly Memory[];
+    }>;
   };
   picture: {
     request: { path: string; cache: string; sheet: number; defaultWidthMm: number };
@@ -46,9 +62,11 @@ export interface Tasks {
   letter: { request: { face: Face; character: string; heightMm: number }; reply: Result<number[][]> };
   product: { request: { standard: Standard; name: ProductName }; reply: Result<Product> };
   proposals: {
-    request: { path: string; standard: Standard; findings: readonly Finding[] };
-    reply: Result<Record<string, Proposal[]>>;
+    request: { path: string; standard: Standard };
+    reply: Result<Record<string, { proposals: readonly Proposal[]; asks: Asks | null }>>;
   };
+  symbol: { request: { bytes: Uint8Array; heightMm: number }; reply: Result<number[][]> };
+  table: { request: { bytes: Uint8Array; sheet: string }; reply: Result<string[][]> };
 }
 
 export type TaskName = keyof Tasks;
@@ -56,7 +74,7 @@ export type TaskName = keyof Tasks;
 /** Written beside and moved into place, so that a reader never sees half of it. */
 function keep(cache: string, content: Uint8Array | string): void {
   mkdirSync(dirname(cache), { recursive: true });
-  const beside = `${cache}.${process.pid}.${Date.now()}.part`;
+  const beside = `${cache}.${randomUUID()}.part`;
   writeFileSync(beside, content);
   renameSync(beside, cache);
 }
@@ -64,8 +82,16 @@ function keep(cache: string, content: Uint8Array | string): void {
 type Handlers = {
   [N in TaskName]: (
     request: Tasks[N]['request'],
-  ) => N extends 'product' ? Promise<Tasks[N]['reply']> : Tasks[N]['reply'];
+  ) => N extends 'product' | 'table' ? Promise<Tasks[N]['reply']> : Tasks[N]['reply'];
 };
+
+/** Whether something is kept already; what is used again counts as new, so that it is not the first to go. */
+function isKept(cache: string): boolean {
+  if (!existsSync(cache)) return false;
+  const now = new Date();
+  utimesSync(cache, now, now);
+  return true;
+}
 
 /** The bytes of a file, not copied. */
 const read = (path: string): Uint8Array => {
@@ -78,31 +104,48 @@ export const handlers: Handlers = {
     const drawing = readDrawing(read(path));
     if (!drawing.ok) return drawing;
     return ok({
-      audit: audit(drawing.value, standard),
-      sheets: drawing.value.sheets.map((sheet) => sheet.name),
+      audit: packAudit(
+        plainAudit(audit(drawing.value, standard)),
+        drawing.value.sheets.map((sheet) => sheet.name),
+      ),
       uses: countUses(drawing.value),
     });
   },
 
-  correct({ path, standard, findings, choices }) {
-    const result = correctDrawing(read(path), standard, { findings, choices });
+  correct({ path, standard, request }) {
+    const result = correctDrawing(read(path), standard, request);
     if (!result.ok) return result;
-    const stored = storeBytes(result.value.bytes);
-    const { changes, after, drawing } = result.value;
-    return ok({ ...stored, changes, audit: after, uses: countUses(drawing) });
+    const { bytes, changes, after, drawing, unsettled, decided, memories } = result.value;
+    const { sha } = storeBytes(bytes);
+    return ok({
+      sha,
+      changes: packChanges(changes),
+      audit: packAudit(
+        after,
+        drawing.sheets.map((sheet) => sheet.name),
+      ),
+      uses: countUses(drawing),
+      left: after.findings.length,
+      unsettled,
+      decided,
+      memories,
+    });
   },
 
   picture({ path, cache, sheet, defaultWidthMm }) {
-    if (existsSync(cache)) return ok({ file: cache });
+    if (isKept(cache)) return ok({ file: cache });
     const drawing = readDrawing(read(path));
     if (!drawing.ok) return drawing;
-    const picture = buildPicture(drawing.value, drawing.value.sheets[sheet] ?? null, { defaultWidthMm });
+    const shown = sheet < 0 ? null : drawing.value.sheets[sheet];
+    if (shown === undefined)
+      return fail('no-sheet', `The drawing has no sheet number ${sheet + 1}.`, 'Reload the page.');
+    const picture = buildPicture(drawing.value, shown, { defaultWidthMm });
     keep(cache, packPicture(picture));
     return ok({ file: cache });
   },
 
   contents({ path, cache }) {
-    if (existsSync(cache)) return ok({ file: cache });
+    if (isKept(cache)) return ok({ file: cache });
     const drawing = readDrawing(read(path));
     if (!drawing.ok) return drawing;
     keep(cache, JSON.stringify(inspect(drawing.value)));
@@ -123,11 +166,15 @@ export const handlers: Handlers = {
 
   product: ({ standard, name }) => product(standard, name),
 
-  proposals({ path, standard, findings }) {
+  proposals({ path, standard }) {
     const drawing = readDrawing(read(path));
-    if (!drawing.ok) return drawing;
-    const proposals: Record<string, Proposal[]> = {};
-    for (const finding of findings) proposals[finding.key] = proposalsFor(drawing.value, standard, finding);
-    return ok(proposals);
+    return drawing.ok ? ok(allProposals(drawing.value, standard)) : drawing;
   },
+
+  symbol({ bytes, heightMm }) {
+    const drawing = readDrawing(bytes);
+    return drawing.ok ? strokesOfDrawing(drawing.value, heightMm) : drawing;
+  },
+
+  table: ({ bytes, sheet }) => readSpreadsheet(bytes, sheet),
 };

@@ -5,7 +5,7 @@ import type { ListedFinding } from '@/core/audit/finding';
 import { Button } from '../kit/Button';
 import { Dialog, DialogFoot } from '../kit/Dialog';
 import { count } from '../kit/format';
-import { formatLikeness, type Proposals } from './types';
+import { formatLikeness, type Proposals, subjectOf } from './types';
 
 interface Props {
   readonly open: boolean;
@@ -46,10 +46,7 @@ export function AcceptLikely({ open, onOpenChange, findings, proposals, onAccept
             {findings.map((finding) => {
               const best = proposals[finding.key]?.[0];
               if (!best) return null;
-              const label =
-                finding.rule === 'layers/unknown'
-                  ? finding.subject.layer
-                  : `${finding.subject.kind} on ${finding.subject.layer}`;
+              const label = subjectOf(finding);
               return (
                 <tr key={finding.key}>
                   <td className="border-t border-hairline py-1 align-top">

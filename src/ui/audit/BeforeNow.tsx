@@ -1,4 +1,4 @@
-import { countByWeight, type ListedFinding } from '@/core/audit/finding';
+import type { ListedFinding } from '@/core/audit/finding';
 import { WEIGHTS } from '@/core/standard/standard';
 import type { DrawingView } from '../drawings/types';
 import { count } from '../kit/format';
@@ -6,12 +6,13 @@ import { cell, cellHead } from '../kit/Page';
 import { VerdictPlate, WeightShape, WeightTag } from '../kit/WeightTag';
 import type { RuleWords } from './types';
 
+const NO_COUNTS = { must: 0, should: 0, note: 0 };
+
 /** The audit of the drawing as it came, against the audit of what it is now. */
 export function BeforeNow({ drawing, rules }: { drawing: DrawingView; rules: readonly RuleWords[] }) {
-  const before = drawing.first?.findings ?? [];
   const now = drawing.current?.findings ?? [];
-  const countsBefore = countByWeight(before);
-  const countsNow = countByWeight(now);
+  const countsBefore = drawing.first?.counts ?? NO_COUNTS;
+  const countsNow = drawing.counts ?? NO_COUNTS;
   const left = now.filter((finding) => finding.correction !== 'automatic');
   return (
     <div className="min-h-0 flex-1 overflow-auto p-3 text-[13px]">
@@ -43,7 +44,7 @@ export function BeforeNow({ drawing, rules }: { drawing: DrawingView; rules: rea
             </tr>
           ))}
           {rules.map((rule) => {
-            const was = before.filter((finding) => finding.rule === rule.id).length;
+            const was = drawing.first?.byRule[rule.id] ?? 0;
             const is = now.filter((finding) => finding.rule === rule.id).length;
             if (was === 0 && is === 0) return null;
             return (

@@ -2,12 +2,12 @@
 
 import { useEffect, useId, useState } from 'react';
 import type { ListedFinding, StrokeLook } from '@/core/audit/finding';
+import { formatValue } from '@/core/audit/value';
 import { Button } from '../kit/Button';
-import { count } from '../kit/format';
 import { Stroke } from '../kit/Stroke';
 import { isTyping } from '../kit/typing';
 import type { LedgerProps } from './FindingLedger';
-import { formatLikeness } from './types';
+import { formatLikeness, pickingOption } from './types';
 
 type Props = LedgerProps & { readonly finding: ListedFinding };
 
@@ -36,8 +36,8 @@ export function FindingDetail(props: Props) {
     <div className="px-2.5 pb-3 text-[13px]">
       <table className="mb-2">
         <tbody>
-          <Side name="Expected" value={finding.expected} look={finding.looks?.expected} />
-          <Side name="Found" value={finding.found} look={finding.looks?.found} />
+          <Side name="Expected" value={formatValue(finding.expected)} look={finding.looks?.expected} />
+          <Side name="Found" value={formatValue(finding.found)} look={finding.looks?.found} />
         </tbody>
       </table>
       <p className="text-ink-2">
@@ -57,7 +57,7 @@ export function FindingDetail(props: Props) {
           >
             Correct
           </Button>
-          <span className="text-ink-2">{willChange(finding)}</span>
+          <span className="text-ink-2">{finding.remedy}</span>
         </div>
       )}
       {finding.correction === 'choice' && <Decision {...props} />}
@@ -86,27 +86,20 @@ function Side({ name, value, look }: { name: string; value: string; look?: Strok
   );
 }
 
-function willChange(finding: ListedFinding): string {
-  if (finding.rule === 'layers/missing') return `Adds the layer ${finding.subject.layer}.`;
-  if (finding.rule === 'layers/empty-unknown') return `Removes the empty layer ${finding.subject.layer}.`;
-  if (finding.record)
-    return `${finding.subject.property} of layer ${finding.subject.layer}: ${finding.found} → ${finding.expected}.`;
-  return `${count(finding.objectCount, 'object')}: ${finding.found} → ${finding.expected}.`;
-}
-
 /** Ranked proposals with their reasons; the person picks, adds to the standard, or removes. */
-function Decision({ finding, layers, proposals, busy, onMap, onRemove, onAdopt }: Props) {
-  const options = proposals?.[finding.key] ?? [];
+function Decision({ finding, layers, proposals, busy, onDecide }: Props) {
+  const ranked = proposals?.[finding.key] ?? [];
+  const picking = pickingOption(finding);
+  const others = finding.options?.filter((option) => option !== picking) ?? [];
   const [picked, setPicked] = useState<string | null>(null);
-  const [sure, setSure] = useState(false);
+  const [sure, setSure] = useState<string | null>(null);
   const name = useId();
-  const to = picked ?? options[0]?.to ?? '';
-  const unknown = finding.rule === 'layers/unknown';
-  const other = picked !== null && !options.some((option) => option.to === picked);
+  const to = picked ?? ranked[0]?.to ?? '';
+  const other = picked !== null && !ranked.some((one) => one.to === picked);
   const layer = finding.subject.layer ?? '';
 
   useEffect(() => {
-    if (busy || to === '') return;
+    if (busy || to === '' || !picking) return;
     const press = (event: KeyboardEvent): void => {
       if (
         event.key !== 'Enter' ||
@@ -115,21 +108,21 @@ function Decision({ finding, layers, proposals, busy, onMap, onRemove, onAdopt }
       )
         return;
       event.preventDefault();
-      onMap(finding, to);
+      onDecide(finding, picking, to);
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, [finding, busy, to, onMap]);
+  }, [finding, busy, to, picking, onDecide]);
 
   return (
     <div className="mt-2.5">
       {proposals === null && <p className="text-ink-2">Looking for the nearest layers …</p>}
-      {proposals !== null && options.length === 0 && (
+      {proposals !== null && ranked.length === 0 && (
         <p className="text-ink-2">No layer of the standard is near. Pick one, or add this one.</p>
       )}
       <fieldset className="border border-hairline bg-white">
         <legend className="sr-only">Office layer for {layer}</legend>
-        {options.map((option) => (
+        {ranked.map((option) => (
           <label
             key={option.to}
             className="flex min-h-8 items-baseline gap-2 border-b border-hairline px-2 py-1 hover:bg-plate"
@@ -156,8 +149,7 @@ function Decision({ finding, layers, proposals, busy, onMap, onRemove, onAdopt }
             checked={other}
             onChange={() =>
               setPicked(
-                layers.find((candidate) => !options.some((option) => option.to === candidate.name))?.name ??
-                  null,
+                layers.find((candidate) => !ranked.some((one) => one.to === candidate.name))?.name ?? null,
               )
             }
           />
@@ -178,24 +170,30 @@ function Decision({ finding, layers, proposals, busy, onMap, onRemove, onAdopt }
         </label>
       </fieldset>
       <div className="mt-2 flex flex-wrap items-center gap-2">
-        <Button look="main" disabled={busy || to === ''} onClick={() => onMap(finding, to)} hotkey="Enter">
-          {unknown ? `Make it ${to || '…'}` : `Move ${finding.objectCount} to ${to || '…'}`}
-        </Button>
-        {unknown && (
-          <>
-            <Button disabled={busy} onClick={() => onAdopt(finding)}>
-              Add to the standard
+        {picking && (
+          <Button
+            look="main"
+            disabled={busy || to === ''}
+            onClick={() => onDecide(finding, picking, to)}
+            hotkey="Enter"
+          >
+            {picking.label.replace('{to}', to || '…')}
+          </Button>
+        )}
+        {others.map((option) =>
+          option.confirm && sure === option.id ? (
+            <Button key={option.id} look="grave" disabled={busy} onClick={() => onDecide(finding, option)}>
+              {option.confirm}
             </Button>
-            {sure ? (
-              <Button look="grave" disabled={busy} onClick={() => onRemove(finding)}>
-                Yes, remove {count(finding.objectCount, 'object')}
-              </Button>
-            ) : (
-              <Button disabled={busy} onClick={() => setSure(true)}>
-                Remove with {count(finding.objectCount, 'object')} …
-              </Button>
-            )}
-          </>
+          ) : (
+            <Button
+              key={option.id}
+              disabled={busy}
+              onClick={() => (option.confirm ? setSure(option.id) : onDecide(finding, option))}
+            >
+              {option.label}
+            </Button>
+          ),
         )}
       </div>
     </div>

@@ -2,7 +2,8 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { ListedFinding } from '@/core/audit/finding';
+import type { ListedFinding, Option } from '@/core/audit/finding';
+import { formatValue } from '@/core/audit/value';
 import type { StandardLayer } from '@/core/standard/definitions';
 import { WEIGHTS, type Weight } from '@/core/standard/standard';
 import { count } from '../kit/format';
@@ -13,21 +14,18 @@ import { FindingDetail } from './FindingDetail';
 import { likelyTarget, type Proposals, type RuleWords } from './types';
 
 export interface LedgerProps {
-  readonly drawingName: string;
   readonly findings: readonly ListedFinding[];
-  readonly first: readonly ListedFinding[];
+  /** Findings that the drawing had when it came. */
+  readonly firstCount: number;
   readonly rules: readonly RuleWords[];
   readonly edition: string;
   readonly layers: readonly StandardLayer[];
-  readonly defaultWidthMm: number;
   readonly proposals: Proposals | null;
   readonly chosen: string | null;
   readonly onChoose: (key: string | null) => void;
   readonly busy: boolean;
   readonly onCorrect: (which: readonly ListedFinding[], note: string) => void;
-  readonly onMap: (finding: ListedFinding, to: string) => void;
-  readonly onRemove: (finding: ListedFinding) => void;
-  readonly onAdopt: (finding: ListedFinding) => void;
+  readonly onDecide: (finding: ListedFinding, option: Option, to?: string) => void;
 }
 
 type Line =
@@ -36,7 +34,7 @@ type Line =
 
 /** Findings by weight and rule; the chosen one unfolds where it stands. */
 export function FindingLedger(props: LedgerProps) {
-  const { findings, first, rules, chosen, onChoose, busy, onCorrect, proposals } = props;
+  const { findings, firstCount, rules, chosen, onChoose, busy, onCorrect, proposals } = props;
   const [wanted, setWanted] = useState('');
   const [weights, setWeights] = useState<ReadonlySet<Weight>>(new Set(WEIGHTS));
   const scroller = useRef<HTMLElement>(null);
@@ -48,7 +46,7 @@ export function FindingLedger(props: LedgerProps) {
       (finding) =>
         weights.has(finding.weight) &&
         (key === '' ||
-          `${finding.message} ${finding.expected} ${finding.found} ${finding.objectCount < 50 ? finding.handles.join(' ') : ''}`
+          `${finding.message} ${formatValue(finding.expected)} ${formatValue(finding.found)} ${finding.objectCount < 50 ? finding.handles.join(' ') : ''}`
             .toLowerCase()
             .includes(key)),
     );
@@ -97,7 +95,7 @@ export function FindingLedger(props: LedgerProps) {
     return (
       <div className="p-4">
         <Nothing title="Nothing to find: the drawing complies">
-          {first.length > 0 && `${count(first.length, 'finding')} when it came, none now.`}
+          {firstCount > 0 && `${count(firstCount, 'finding')} when it came, none now.`}
         </Nothing>
       </div>
     );

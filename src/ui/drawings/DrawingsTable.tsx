@@ -2,13 +2,18 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
+import { Button } from '../kit/Button';
 import { formatDate } from '../kit/format';
+import { useLive } from '../kit/live';
 import { cell, cellHead, Nothing } from '../kit/Page';
 import { VerdictPlate, WeightTag } from '../kit/WeightTag';
 import type { DrawingHead } from './types';
 
-/** Drawings as lines of a ledger. While one is being read the list looks again by itself. */
+/** Lines that are put on the page at once. */
+const AT_ONCE = 100;
+
+/** Drawings as lines of a ledger. While one is being read the list follows what the server tells. */
 export function DrawingsTable({
   drawings,
   find = false,
@@ -19,11 +24,10 @@ export function DrawingsTable({
   const router = useRouter();
   const [wanted, setWanted] = useState('');
   const busy = drawings.some((drawing) => drawing.state === 'waiting' || drawing.state === 'reading');
-  useEffect(() => {
-    if (!busy) return;
-    const timer = setInterval(() => router.refresh(), 1000);
-    return () => clearInterval(timer);
-  }, [busy, router]);
+  const [limit, setLimit] = useState(AT_ONCE);
+  useLive(busy, (events) => {
+    if (events.length === 0 || events.some(({ type }) => type === 'drawing')) router.refresh();
+  });
   const key = wanted.trim().toLowerCase();
   const shown = drawings.filter((drawing) =>
     `${drawing.name} ${drawing.sender} ${drawing.project}`.toLowerCase().includes(key),
@@ -56,7 +60,7 @@ export function DrawingsTable({
               </tr>
             </thead>
             <tbody>
-              {shown.map((drawing) => (
+              {shown.slice(0, limit).map((drawing) => (
                 <tr key={drawing.id} className="hover:bg-plate">
                   <td className={`${cell} truncate`}>
                     <Link
@@ -104,6 +108,14 @@ export function DrawingsTable({
               ))}
             </tbody>
           </table>
+          {shown.length > limit && (
+            <p className="flex items-center gap-3 border-t border-hairline px-3 py-2 text-[13px] text-ink-2">
+              {limit} of {shown.length} drawings.
+              <Button className="h-7" onClick={() => setLimit((now) => now + 5 * AT_ONCE)}>
+                Show more
+              </Button>
+            </p>
+          )}
         </div>
       )}
     </>

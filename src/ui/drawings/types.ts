@@ -1,6 +1,6 @@
-import type { ListedAudit } from '@/core/audit/finding';
+import type { ListedFinding, Verdict } from '@/core/audit/finding';
 import type { Problem } from '@/core/result';
-import type { Weight } from '@/core/standard/standard';
+import type { Weight } from '@/core/standard/rule-settings';
 
 /** A drawing as the routes answer; the same shape as the server's record. */
 export interface DrawingHead {
@@ -13,16 +13,31 @@ export interface DrawingHead {
   readonly size: number;
   readonly state: 'waiting' | 'reading' | 'ready' | 'unreadable';
   readonly problem: Problem | null;
-  readonly verdict: 'released' | 'held' | null;
+  readonly verdict: Verdict | null;
   readonly counts: Record<Weight, number> | null;
   readonly edition: string | null;
-  readonly corrections: number;
+  /** The draft it was checked with was edited since. */
+  readonly editedSince: boolean;
+  readonly revision: number;
 }
 
 export interface DrawingView extends DrawingHead {
   readonly sheets: readonly string[];
-  readonly first: ListedAudit | null;
-  readonly current: ListedAudit | null;
+  /** What the audit came to when the drawing was received. */
+  readonly first: {
+    readonly verdict: Verdict;
+    readonly counts: Record<Weight, number>;
+    readonly byRule: Readonly<Record<string, number>>;
+  } | null;
+  readonly current: {
+    readonly verdict: Verdict;
+    readonly units: string;
+    readonly version: string;
+    readonly counts: { readonly objects: number };
+    readonly findings: readonly ListedFinding[];
+    readonly failures: readonly { readonly rule: string; readonly message: string }[];
+    readonly notChecked: readonly { readonly rule: string; readonly what: string }[];
+  } | null;
   readonly changeCount: number;
   readonly currentSha: string;
   readonly originalSha: string;

@@ -7,6 +7,7 @@ import { DrawingsTable } from '../drawings/DrawingsTable';
 import type { DrawingHead } from '../drawings/types';
 import { Button } from '../kit/Button';
 import { formatSize } from '../kit/format';
+import { useLive } from '../kit/live';
 import { Page } from '../kit/Page';
 
 interface Upload {
@@ -23,10 +24,12 @@ interface Props {
   readonly drawings: readonly DrawingHead[];
   readonly senders: readonly string[];
   readonly projects: readonly string[];
+  /** Drawings and corrections that wait or are worked on. */
+  readonly work: { readonly waiting: number; readonly running: number };
 }
 
 /** Where drawings arrive: say who sent them, then drop them. */
-export function IntakePlace({ drawings, senders, projects }: Props) {
+export function IntakePlace({ drawings, senders, projects, work }: Props) {
   const router = useRouter();
   const [sender, setSender] = useState('');
   const [project, setProject] = useState(projects[0] ?? '');
@@ -178,9 +181,38 @@ export function IntakePlace({ drawings, senders, projects }: Props) {
           ))}
         </section>
       )}
+      <Work begun={work} />
       <h2 className="mb-2 font-semibold">Last received</h2>
       <DrawingsTable drawings={drawings} />
     </Page>
+  );
+}
+
+/** How much is left to read, as the server gets on with it. */
+function Work({ begun }: { begun: Props['work'] }) {
+  const [now, setNow] = useState(begun);
+  const [most, setMost] = useState(0);
+  useLive(true, (events) => {
+    const last = events.findLast((event) => event.type === 'work');
+    if (!last) return;
+    setNow(last);
+    setMost((before) =>
+      last.waiting + last.running === 0 ? 0 : Math.max(before, last.waiting + last.running),
+    );
+  });
+  const left = now.waiting + now.running;
+  if (left === 0) return null;
+  const of = Math.max(most, left);
+  return (
+    <p role="status" className="mb-4 flex items-center gap-3 text-[13px]">
+      <progress value={of - left} max={of} className="h-2 w-48 accent-verdigris" aria-label="Drawings read" />
+      <span className="figures">
+        {of - left} of {of} read
+      </span>
+      <span className="text-ink-2">
+        {now.running} being read, {now.waiting} waiting
+      </span>
+    </p>
   );
 }
 

@@ -39,7 +39,7 @@ let scene: Scene | null = null;
 let colours: ColourMode = 'print';
 let hidden: ReadonlySet<string> = new Set();
 let highlights: Highlights = NO_HIGHLIGHTS;
-let mark = 0;
+let highlight = 0;
 /** Pixels per unit and the origin's place, in CSS pixels. */
 let view = { scale: 1, x: 0, y: 0 };
 /** The view shows everything, and goes on doing so when its size changes. */
@@ -107,7 +107,7 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
       break;
     case 'highlight':
       highlights = { handles: new Set(message.handles), layers: new Set(message.layers) };
-      mark = message.highlight;
+      highlight = message.highlight;
       if (message.frame) frame(highlights);
       break;
     case 'colours':

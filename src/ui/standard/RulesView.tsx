@@ -3,6 +3,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { RuleMeta } from '@/core/audit/rule';
+import type { SettingField } from '@/core/audit/settings';
 import { PLAIN_RULE, type RuleSetting, WEIGHTS, type Weight } from '@/core/standard/rule-settings';
 import type { FieldFault, Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
@@ -17,8 +18,30 @@ interface Props {
   readonly standard: Standard;
   readonly editable: boolean;
   readonly save: Save;
-  readonly rules: readonly RuleMeta[];
+  readonly rules: readonly RuleWords[];
 }
+
+/** A rule's words and the controls of its settings, as the page is given them. */
+export type RuleWords = Omit<RuleMeta, 'settings'> & { readonly settings: readonly SettingField[] };
+
+/** The one setting that files of standards keep beside the others. */
+const TOLERANCE = 'tolerance';
+
+const EXCEPTIONS = [
+  { key: 'exceptLayers', label: 'Layers it leaves alone, one on a line; * stands for any letters' },
+  { key: 'exceptSymbols', label: 'Symbols whose content it leaves alone' },
+  { key: 'exceptNames', label: 'Names of definitions it leaves alone' },
+  { key: 'exceptObjects', label: 'Single objects it leaves alone, by handle' },
+] as const;
+type ExceptionLines = Record<(typeof EXCEPTIONS)[number]['key'], string>;
+
+const linesOf = (setting: RuleSetting): ExceptionLines =>
+  Object.fromEntries(EXCEPTIONS.map(({ key }) => [key, setting[key].join('\n')])) as ExceptionLines;
+const namesOf = (lines: ExceptionLines) =>
+  Object.fromEntries(EXCEPTIONS.map(({ key }) => [key, namesIn(lines[key])])) as Pick<
+    RuleSetting,
+    keyof ExceptionLines
+  >;
 
 const CORRECTION = { automatic: 'automatic', choice: 'a person chooses', manual: 'by hand' } as const;
 
@@ -41,7 +64,7 @@ export function RulesView({ standard, editable, save, rules }: Props) {
             editable={editable}
             store={async (next) => {
               const all = { ...standard.rules };
-              // A rule that is as it comes is not kept: the next version may bring it better.
+              // A rule whose settings are all its own is not kept: the next version may bring it better.
               if (JSON.stringify(next) === JSON.stringify(PLAIN_RULE)) delete all[rule.id];
               else all[rule.id] = next;
               const wrong = await save({ ...standard, rules: all });
@@ -72,7 +95,7 @@ export function RulesView({ standard, editable, save, rules }: Props) {
                       >
                         {one.title}
                       </span>
-                      <span className="block text-[12.5px] text-ink-2">{one.checks}</span>
+                      <span className="block text-[12.5px] text-ink-2">{one.what}</span>
                     </button>
                   </td>
                   <td className={`${cell} whitespace-nowrap`}>
@@ -90,7 +113,7 @@ export function RulesView({ standard, editable, save, rules }: Props) {
                   <td className={`${cell} text-ink-2`}>{CORRECTION[one.correction]}</td>
                   <td className={`${cell} text-ink-2`}>
                     {[
-                      ...setting.exceptLayers,
+                      ...EXCEPTIONS.flatMap(({ key }) => setting[key]),
                       ...(setting.onlyDisciplines.length > 0
                         ? [`all but ${setting.onlyDisciplines.join(', ')}`]
                         : []),
@@ -113,27 +136,25 @@ function RuleEditor({
   editable,
   store,
 }: {
-  rule: RuleMeta;
+  rule: RuleWords;
   setting: RuleSetting;
   disciplines: readonly string[];
   editable: boolean;
   store: (next: RuleSetting) => Promise<readonly FieldFault[]>;
 }) {
   const [form, setForm] = useState(setting);
-  const [layers, setLayers] = useState(setting.exceptLayers.join('\n'));
+  const [lines, setLines] = useState(linesOf(setting));
   const [wrong, setWrong] = useState('');
   const change = (patch: Partial<RuleSetting>): void => setForm((now) => ({ ...now, ...patch }));
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        void store({ ...form, exceptLayers: namesIn(layers) }).then((faults) =>
-          setWrong(faults[0]?.message ?? ''),
-        );
+        void store({ ...form, ...namesOf(lines) }).then((faults) => setWrong(faults[0]?.message ?? ''));
       }}
     >
       <EditorHead title={rule.title} />
-      <p className="mb-1 text-[13px]">{rule.checks}</p>
+      <p className="mb-1 text-[13px]">{rule.what}</p>
       <p className="mb-3 text-[13px] text-ink-2">{rule.why}</p>
       <fieldset disabled={!editable} className="flex flex-col gap-3">
         <Tick label="On" checked={form.on} onChange={(on) => change({ on })} />
@@ -142,26 +163,34 @@ function RuleEditor({
           value={form.gravity ?? ''}
           onChange={(event) => change({ gravity: (event.target.value || null) as Weight | null })}
         >
-          <option value="">as it comes: {rule.weight}</option>
+          <option value="">the rule’s own: {rule.weight}</option>
           {WEIGHTS.map((one) => (
             <option key={one}>{one}</option>
           ))}
         </Choice>
-        {rule.tolerance && (
-          <NumberInput
-            label={`What ${rule.tolerance.of} may be off by, ${rule.tolerance.unit}`}
-            hint={`As it comes: ${rule.tolerance.default} ${rule.tolerance.unit}.`}
-            empty
-            value={form.tolerance}
-            set={(tolerance) => change({ tolerance })}
+        {rule.settings.map((field) => (
+          <RuleSettingField
+            key={field.name}
+            field={field}
+            value={field.name === TOLERANCE ? form.tolerance : (form.settings[field.name] ?? null)}
+            set={(value) => {
+              if (field.name === TOLERANCE) change({ tolerance: value as number | null });
+              else {
+                const { [field.name]: _, ...rest } = form.settings;
+                change({ settings: value === null ? rest : { ...rest, [field.name]: value } });
+              }
+            }}
           />
-        )}
-        <NameLines
-          label="Layers it leaves alone, one on a line; * stands for any letters"
-          rows={3}
-          value={layers}
-          set={setLayers}
-        />
+        ))}
+        {EXCEPTIONS.map(({ key, label }) => (
+          <NameLines
+            key={key}
+            label={label}
+            rows={2}
+            value={lines[key]}
+            set={(text) => setLines((now) => ({ ...now, [key]: text }))}
+          />
+        ))}
         {disciplines.length > 0 && (
           <fieldset>
             <legend className="mb-1 text-[12.5px] text-ink-2">
@@ -199,10 +228,10 @@ function RuleEditor({
           <Button
             onClick={() => {
               setForm(PLAIN_RULE);
-              setLayers('');
+              setLines(linesOf(PLAIN_RULE));
             }}
           >
-            As it comes
+            The rule’s own
           </Button>
         </div>
       )}
@@ -210,5 +239,44 @@ function RuleEditor({
         {rule.id} · {rule.source}
       </p>
     </form>
+  );
+}
+
+/** The control of one of a rule's own settings; empty means the rule's own value. */
+function RuleSettingField({
+  field,
+  value,
+  set,
+}: {
+  field: SettingField;
+  value: number | boolean | string | null;
+  set: (value: number | boolean | string | null) => void;
+}) {
+  const label = field.unit ? `${field.title}, ${field.unit}` : field.title;
+  if (field.type === 'number')
+    return (
+      <NumberInput
+        label={label}
+        hint={`The rule’s own: ${field.byDefault} ${field.unit}`.trim()}
+        empty
+        value={typeof value === 'number' ? value : null}
+        set={set}
+      />
+    );
+  if (field.type === 'switch')
+    return (
+      <Tick
+        label={label}
+        checked={typeof value === 'boolean' ? value : field.byDefault === true}
+        onChange={(on) => set(on === field.byDefault ? null : on)}
+      />
+    );
+  return (
+    <Choice label={label} value={String(value ?? '')} onChange={(event) => set(event.target.value || null)}>
+      <option value="">the rule’s own: {String(field.byDefault)}</option>
+      {field.choices?.map((one) => (
+        <option key={one}>{one}</option>
+      ))}
+    </Choice>
   );
 }

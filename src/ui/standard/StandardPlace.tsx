@@ -4,7 +4,6 @@ import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { Fragment, useEffect, useEffectEvent, useState, useSyncExternalStore } from 'react';
 import { toast } from 'sonner';
-import type { RuleMeta } from '@/core/audit/rule';
 import type { UsesOnFile } from '@/core/inspect/uses';
 import { differences, formatDifference } from '@/core/standard/differences';
 import type { FieldFault, Standard } from '@/core/standard/standard';
@@ -24,7 +23,7 @@ import { MeaningsView } from './MeaningsView';
 import { NamesView } from './NamesView';
 import { ParallelsView } from './ParallelsView';
 import { PensView } from './PensView';
-import { RulesView } from './RulesView';
+import { RulesView, type RuleWords } from './RulesView';
 import type { EditionHead, EditionView, Save } from './types';
 import { WorkingView } from './WorkingView';
 
@@ -39,7 +38,7 @@ interface Props {
   /** What the drawings on file use. */
   readonly uses: UsesOnFile;
   /** What the audit's rules say of themselves. */
-  readonly rules: readonly RuleMeta[];
+  readonly rules: readonly RuleWords[];
 }
 
 const VIEWS = [

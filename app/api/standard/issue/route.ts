@@ -1,16 +1,11 @@
 import { z } from 'zod';
 import { issueDraft } from '@/server/editions';
-import { foreign, problemResponse, readBody, resultResponse } from '@/server/http';
+import { route } from '@/server/route';
 
-const order = z.strictObject({
-  issuedBy: z.string().trim().min(1, 'a name is needed').max(80),
-  note: z.string().trim().max(400),
+export const POST = route({
+  body: z.strictObject({
+    issuedBy: z.string().trim().min(1, 'a name is needed').max(80),
+    note: z.string().trim().max(400),
+  }),
+  handler: ({ body }) => issueDraft(body.issuedBy, body.note),
 });
-
-export async function POST(request: Request): Promise<Response> {
-  const refused = foreign(request);
-  if (refused) return refused;
-  const body = await readBody(request, order);
-  if (!body.ok) return problemResponse(body.problem, 400);
-  return resultResponse(issueDraft(body.value.issuedBy, body.value.note));
-}

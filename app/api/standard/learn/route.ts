@@ -1,21 +1,23 @@
 import { drawing } from '@/server/drawings';
-import { filePath, storeStream } from '@/server/files';
-import { foreign, idOf, notFound, problemResponse, resultResponse } from '@/server/http';
+import { dropUnlessNamed, filePath, storeStream } from '@/server/files';
+import { idOf, notFound, problemResponse } from '@/server/http';
 import { runTask } from '@/server/pool';
+import { route } from '@/server/route';
 
-/** What a good drawing teaches: one on file (`?drawing=`), or the file that is the body. Nothing is taken over. */
-export async function POST(request: Request): Promise<Response> {
-  const refused = foreign(request);
-  if (refused) return refused;
-  const { searchParams } = new URL(request.url);
-  const wanted = searchParams.get('drawing');
-  let sha: string;
-  if (wanted !== null) {
-    const id = idOf(wanted);
-    const record = id === null ? null : drawing(id);
-    if (!record) return notFound();
-    sha = record.currentSha;
-  } else {
+const learn = (sha: string) => runTask('learn', { path: filePath(sha), name: 'Learnt' });
+
+/** What a good drawing teaches: one on file (`?drawing=`), or the file that is the body. Nothing is taken over or kept. */
+export const POST = route({
+  changes: true,
+  async handler({ request, query }) {
+    const wanted = query.get('drawing');
+    if (wanted !== null) {
+      const id = idOf(wanted);
+      const record = id === null ? null : drawing(id);
+      if (!record) return notFound();
+      const learnt = await learn(record.currentSha);
+      return learnt.ok ? Response.json({ standard: learnt.value }) : learnt;
+    }
     if (!request.body)
       return problemResponse({
         code: 'empty',
@@ -24,9 +26,10 @@ export async function POST(request: Request): Promise<Response> {
       });
     const length = request.headers.get('content-length');
     const stored = await storeStream(request.body, length === null ? null : Number(length));
-    if (!stored.ok) return problemResponse(stored.problem);
-    sha = stored.value.sha;
-  }
-  const learnt = await runTask('learn', { path: filePath(sha), name: 'Learnt' });
-  return resultResponse(learnt.ok ? { ok: true, value: { standard: learnt.value } } : learnt);
-}
+    if (!stored.ok) return stored;
+    const { sha } = stored.value;
+    const learnt = await learn(sha);
+    dropUnlessNamed(sha);
+    return learnt.ok ? Response.json({ standard: learnt.value }) : learnt;
+  },
+});

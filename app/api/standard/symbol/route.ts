@@ -1,10 +1,8 @@
 import { z } from 'zod';
 import { FACES } from '@/core/dxf/fonts';
-import { readDrawing } from '@/core/dxf/read/interpret';
-import { strokesOfDrawing } from '@/core/exchange/symbol-strokes';
-import type { Result } from '@/core/result';
-import { problemResponse, resultResponse, takeUpload } from '@/server/http';
+import { takeUpload } from '@/server/http';
 import { runTask } from '@/server/pool';
+import { route } from '@/server/route';
 
 /** A symbol is a few lines: a larger file is a drawing. */
 const MOST_BYTES = 1_000_000;
@@ -18,27 +16,26 @@ const letterSchema = z.object({
 });
 
 /** Strokes of a character of a shipped face: `?letter=W&face=stroke&height=2`. */
-export async function GET(request: Request): Promise<Response> {
-  const { letter, face, height } = letterSchema.parse(
-    Object.fromEntries(new URL(request.url).searchParams.entries()),
-  );
-  return strokesResponse(await runTask('letter', { face, character: letter, heightMm: height }));
-}
+export const GET = route({
+  async handler({ query }) {
+    const { letter, face, height } = letterSchema.parse(Object.fromEntries(query.entries()));
+    const strokes = await runTask('letter', { face, character: letter, heightMm: height });
+    return strokes.ok ? Response.json({ strokes: strokes.value }) : strokes;
+  },
+});
 
 /** Strokes of a small DXF, for a line mark of a height: `?height=2`. Nothing is stored. */
-export async function POST(request: Request): Promise<Response> {
-  const bytes = await takeUpload(
-    request,
-    MOST_BYTES,
-    'A drawing of this size is no symbol.',
-    'Keep only the symbol itself in the file.',
-  );
-  if (bytes instanceof Response) return bytes;
-  const height = heightSchema.parse(new URL(request.url).searchParams.get('height'));
-  const drawing = readDrawing(bytes);
-  if (!drawing.ok) return problemResponse(drawing.problem);
-  return strokesResponse(strokesOfDrawing(drawing.value, height));
-}
-
-const strokesResponse = (strokes: Result<number[][]>): Response =>
-  resultResponse(strokes.ok ? { ok: true, value: { strokes: strokes.value } } : strokes);
+export const POST = route({
+  changes: true,
+  async handler({ request, query }) {
+    const bytes = await takeUpload(
+      request,
+      MOST_BYTES,
+      'A drawing of this size is no symbol.',
+      'Keep only the symbol itself in the file.',
+    );
+    if (bytes instanceof Response) return bytes;
+    const strokes = await runTask('symbol', { bytes, heightMm: heightSchema.parse(query.get('height')) });
+    return strokes.ok ? Response.json({ strokes: strokes.value }) : strokes;
+  },
+});

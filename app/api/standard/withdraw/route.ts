@@ -1,17 +1,12 @@
 import { z } from 'zod';
 import { withdrawEdition } from '@/server/editions';
-import { foreign, problemResponse, readBody, resultResponse } from '@/server/http';
+import { route } from '@/server/route';
 
-const order = z.strictObject({
-  edition: z.int(),
-  by: z.string().trim().min(1, 'a name is needed').max(80),
-  note: z.string().trim().max(400),
+export const POST = route({
+  body: z.strictObject({
+    edition: z.int(),
+    by: z.string().trim().min(1, 'a name is needed').max(80),
+    note: z.string().trim().max(400),
+  }),
+  handler: ({ body }) => withdrawEdition(body.edition, body.by, body.note),
 });
-
-export async function POST(request: Request): Promise<Response> {
-  const refused = foreign(request);
-  if (refused) return refused;
-  const body = await readBody(request, order);
-  if (!body.ok) return problemResponse(body.problem, 400);
-  return resultResponse(withdrawEdition(body.value.edition, body.value.by, body.value.note));
-}

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { type DxfDocument, openDocument } from '../document';
 import { DrawingComposer } from '../write/composer';
-import { applyByteEdits, inverseEdits, TagEdits, EditConflict } from './edits';
+import { applyByteEdits, EditConflict, inverseEdits, TagEdits } from './edits';
 
 function sample(lineEnd: string): DxfDocument {
   const file = new DrawingComposer({ version: 'AC1024', units: 4, lineEnd });
@@ -54,7 +54,7 @@ describe('TagEdits', () => {
   });
 
   it('two different values for one tag are a conflict, the same one twice is not', () => {
-    const edits = new TagEdits(document);
+    const edits = new TagEdits(sample('\n'));
     edits.replace(5, 'A');
     edits.replace(5, 'A');
     expect(() => edits.replace(5, 'B')).toThrow(EditConflict);

@@ -1,13 +1,9 @@
-import { recheck } from '@/server/drawings';
-import { foreign, idOf, notFound, resultResponse } from '@/server/http';
+import { cancelReading, recheck } from '@/server/corrections';
+import { route } from '@/server/route';
+import '@/server/work';
 
 /** Audits the drawing anew, as it is now, against the edition in force. */
-export async function POST(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const refused = foreign(request);
-  if (refused) return refused;
-  const id = idOf((await params).id);
-  return id === null ? notFound() : resultResponse(await recheck(id));
-}
+export const POST = route({ of: 'drawing', changes: true, handler: ({ id }) => recheck(id) });
+
+/** Stops reading the drawing. */
+export const DELETE = route({ of: 'drawing', changes: true, handler: ({ id }) => cancelReading(id) });

@@ -1,28 +1,30 @@
-import { drawing } from '@/server/drawings';
-import { idOf, notFound } from '@/server/http';
+import { changesOf, drawing, NO_DRAWING } from '@/server/drawings';
+import { savedAs } from '@/server/http';
+import { route } from '@/server/route';
+
+const COLUMNS = ['rule', 'kind', 'handle', 'where', 'property', 'before', 'after'] as const;
+
+/** A cell that a spreadsheet would take for a formula is marked as text. */
+const cell = (value: string): string =>
+  `"${(/^[=+\-@\t\r]/.test(value) ? `'${value}` : value).replaceAll('"', '""')}"`;
 
 /** What was changed, as JSON or, for a spreadsheet, as CSV. */
-export async function GET(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const id = idOf((await params).id);
-  const record = id === null ? null : drawing(id);
-  if (!record) return notFound();
-  if (new URL(request.url).searchParams.get('format') !== 'csv')
-    return Response.json({ changes: record.changes });
-  const columns = ['rule', 'kind', 'handle', 'where', 'property', 'before', 'after'] as const;
-  // A cell that a spreadsheet would take for a formula is marked as text.
-  const cell = (value: string): string =>
-    `"${(/^[=+\-@\t\r]/.test(value) ? `'${value}` : value).replaceAll('"', '""')}"`;
-  const lines = [
-    columns.join(','),
-    ...record.changes.map((change) => columns.map((column) => cell(change[column])).join(',')),
-  ];
-  return new Response(`\uFEFF${lines.join('\r\n')}\r\n`, {
-    headers: {
-      'content-type': 'text/csv; charset=utf-8',
-      'content-disposition': `attachment; filename="changes-${id}.csv"`,
-    },
-  });
-}
+export const GET = route({
+  of: 'drawing',
+  handler({ id, query }) {
+    const record = drawing(id);
+    if (!record) return NO_DRAWING;
+    const changes = changesOf(record);
+    if (query.get('format') !== 'csv') return Response.json({ changes });
+    const lines = [
+      COLUMNS.join(','),
+      ...changes.map((change) => COLUMNS.map((column) => cell(change[column])).join(',')),
+    ];
+    return new Response(`\uFEFF${lines.join('\r\n')}\r\n`, {
+      headers: {
+        'content-type': 'text/csv; charset=utf-8',
+        'content-disposition': savedAs(`changes-${id}.csv`),
+      },
+    });
+  },
+});

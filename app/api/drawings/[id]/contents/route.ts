@@ -1,16 +1,13 @@
-import { readFileSync } from 'node:fs';
-import { contentsFile } from '@/server/drawings';
-import { idOf, notFound, problemResponse } from '@/server/http';
+import { fileResponse } from '@/server/http';
+import { contentsFile } from '@/server/kept';
+import { route } from '@/server/route';
 
-export async function GET(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const id = idOf((await params).id);
-  if (id === null) return notFound();
-  const contents = await contentsFile(id, new URL(request.url).searchParams.get('as') === 'received');
-  if (!contents.ok) return problemResponse(contents.problem);
-  return new Response(readFileSync(contents.value.file), {
-    headers: { 'content-type': 'application/json', 'cache-control': 'no-cache' },
-  });
-}
+export const GET = route({
+  of: 'drawing',
+  async handler({ id, query }) {
+    const contents = await contentsFile(id, query.get('as') === 'received');
+    return contents.ok
+      ? fileResponse(contents.value.file, { 'content-type': 'application/json', 'cache-control': 'no-cache' })
+      : contents;
+  },
+});

@@ -1,23 +1,16 @@
 import { z } from 'zod';
-import { choicesSchema } from '@/core/correct/choices';
-import { correct } from '@/server/drawings';
-import { foreign, idOf, notFound, problemResponse, readBody, resultResponse } from '@/server/http';
+import { choicesSchema, keyedDecisionSchema } from '@/core/correct/choices';
+import { correct } from '@/server/corrections';
+import { route } from '@/server/route';
+import '@/server/work';
 
 const order = z.strictObject({
+  /** Keys of findings; every automatic one when absent. */
   findings: z.array(z.string()).max(100_000).optional(),
+  decisions: z.array(keyedDecisionSchema).max(100_000).optional(),
   choices: choicesSchema.optional(),
   note: z.string().max(200),
+  revision: z.int().min(0).optional(),
 });
 
-export async function POST(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const refused = foreign(request);
-  if (refused) return refused;
-  const id = idOf((await params).id);
-  if (id === null) return notFound();
-  const body = await readBody(request, order);
-  if (!body.ok) return problemResponse(body.problem, 400);
-  return resultResponse(await correct(id, body.value));
-}
+export const POST = route({ of: 'drawing', body: order, handler: ({ id, body }) => correct(id, body) });

@@ -1,28 +1,20 @@
-import { createReadStream, statSync } from 'node:fs';
-import { Readable } from 'node:stream';
-import { pictureFile } from '@/server/drawings';
-import { idOf, notFound, problemResponse } from '@/server/http';
+import { fail } from '@/core/result';
+import { fileResponse } from '@/server/http';
+import { pictureFile } from '@/server/kept';
+import { route } from '@/server/route';
 
-export async function GET(
-  request: Request,
-  { params }: { params: Promise<{ id: string }> },
-): Promise<Response> {
-  const id = idOf((await params).id);
-  if (id === null) return notFound();
-  const { searchParams } = new URL(request.url);
-  const sheet = Number(searchParams.get('sheet') ?? -1);
-  const picture = await pictureFile(
-    id,
-    Number.isInteger(sheet) ? sheet : -1,
-    searchParams.get('as') === 'received',
-  );
-  if (!picture.ok) return problemResponse(picture.problem);
-  const { file } = picture.value;
-  return new Response(Readable.toWeb(createReadStream(file)) as ReadableStream, {
-    headers: {
-      'content-type': 'application/octet-stream',
-      'content-length': String(statSync(file).size),
-      'cache-control': 'no-cache',
-    },
-  });
-}
+export const GET = route({
+  of: 'drawing',
+  async handler({ id, query }) {
+    const sheet = Number(query.get('sheet') ?? -1);
+    if (!Number.isInteger(sheet) || sheet < -1)
+      return fail('no-sheet', `“${query.get('sheet')}” is no number of a sheet.`, 'Reload the page.');
+    const picture = await pictureFile(id, sheet, query.get('as') === 'received');
+    return picture.ok
+      ? fileResponse(picture.value.file, {
+          'content-type': 'application/octet-stream',
+          'cache-control': 'no-cache',
+        })
+      : picture;
+  },
+});

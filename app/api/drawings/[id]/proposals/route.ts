@@ -1,7 +1,4 @@
-import { proposalsFor } from '@/server/drawings';
-import { idOf, notFound, resultResponse } from '@/server/http';
+import { proposalsFor } from '@/server/corrections';
+import { route } from '@/server/route';
 
-export async function GET(_: Request, { params }: { params: Promise<{ id: string }> }): Promise<Response> {
-  const id = idOf((await params).id);
-  return id === null ? notFound() : resultResponse(await proposalsFor(id));
-}
+export const GET = route({ of: 'drawing', handler: ({ id }) => proposalsFor(id) });

@@ -4,8 +4,8 @@ import { runTask } from '@/server/pool';
 import { PRODUCTS, type ProductName } from '@/server/product-names';
 
 /** A template or a specimen made out of an edition: `?as=template-2010`. */
-export const GET = editionRoute(async (found, request) => {
-  const wanted = new URL(request.url).searchParams.get('as');
+export const GET = editionRoute(async (found, query) => {
+  const wanted = query.get('as');
   const name = PRODUCTS.find((one) => one === wanted) as ProductName | undefined;
   if (!name)
     return problemResponse({
@@ -14,6 +14,6 @@ export const GET = editionRoute(async (found, request) => {
       action: `Ask for one of ${PRODUCTS.join(', ')}.`,
     });
   const made = await runTask('product', { standard: found.standard, name });
-  if (!made.ok) return problemResponse(made.problem);
+  if (!made.ok) return made;
   return attachment(made.value.bytes, made.value.mime, made.value.file);
 });

@@ -5,8 +5,7 @@ import { attachment, problemResponse } from '@/server/http';
 import { writeSpreadsheet, XLSX } from '@/server/spreadsheet';
 
 /** A kind of definition of an edition as a table: `?of=layers&as=xlsx`, or CSV. */
-export const GET = editionRoute(async (found, request) => {
-  const query = new URL(request.url).searchParams;
+export const GET = editionRoute(async (found, query) => {
   const kind = TABLE_NAMES.find((name) => name === query.get('of'));
   if (!kind)
     return problemResponse({

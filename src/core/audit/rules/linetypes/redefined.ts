@@ -6,7 +6,7 @@ import { formatElements, joinGaps, type LineWord } from '../../../standard/line-
 import { findLinetype } from '../../../standard/standard';
 import { clauseOf } from '../../context';
 import type { Rule } from '../../rule';
-import { numberSetting } from '../../settings';
+import { numberSetting, switchSetting } from '../../settings';
 import { formatValue, words } from '../../value';
 
 const messages = {
@@ -15,6 +15,7 @@ const messages = {
 
 const settings = z.strictObject({
   tolerance: numberSetting('What the length of an element may be off by', 'mm', 0.01),
+  words: switchSetting('Words on lines are compared too', true),
 });
 
 export const linetypesRedefined: Rule = {
@@ -31,7 +32,7 @@ export const linetypesRedefined: Rule = {
   },
 
   *check({ drawing, standard, settings: own }) {
-    const { tolerance } = settings.parse(own);
+    const { tolerance, words: compareWords } = settings.parse(own);
     const mm = paperMmPerPatternUnit(drawing);
     for (const record of drawing.linetypes.values()) {
       const wanted = findLinetype(standard, record.name);
@@ -41,7 +42,8 @@ export const linetypesRedefined: Rule = {
       const lineWords = wordsOf(drawing, pattern, mm, standard.lettering.styles);
       const office = joined(wanted);
       // The oldest version has no place for words.
-      const fits = drawing.document.version < 'AC1012' || sameWords(lineWords, office.words, tolerance);
+      const fits =
+        !compareWords || drawing.document.version < 'AC1012' || sameWords(lineWords, office.words, tolerance);
       if (sameLengths(elements, office.elementsMm, tolerance) && fits) continue;
       const found = elements.map((length) => Math.round(length * 1e4) / 1e4);
       const expectedWords = format(office, { elementsMm: found, words: lineWords });

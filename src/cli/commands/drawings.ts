@@ -1,0 +1,55 @@
+import { basename } from 'node:path';
+import { readDrawing } from '../../core/dxf/read/interpret';
+import { inspect, inspectObjects } from '../../core/inspect/inspect';
+import { drawPng, drawSvg, sceneOf, sheetNamed } from '../../server/draw';
+import { inspectionText } from '../inspection-text';
+import { must, readBytes, Stop, type Streams, writeWhole } from '../support';
+
+/** What a drawing holds. */
+export function inspectFile(
+  file: string,
+  options: { objects?: boolean; format: string },
+  streams: Streams,
+): void {
+  const drawing = must(readDrawing(readBytes(file)), file);
+  if (options.objects) {
+    for (const object of inspectObjects(drawing)) streams.out(`${JSON.stringify(object)}\n`);
+    return;
+  }
+  const found = inspect(drawing);
+  streams.out(
+    options.format === 'json'
+      ? `${JSON.stringify({ file, ...found }, null, 2)}\n`
+      : inspectionText(file, found),
+  );
+}
+
+/** The drawing as it prints, at true size. */
+export async function pictureOf(
+  file: string,
+  options: { out: string; layout?: string; black?: boolean; dpi: number },
+  streams: Streams,
+): Promise<void> {
+  const drawing = must(readDrawing(readBytes(file)), file);
+  const sheet = must(sheetNamed(drawing, options.layout), file);
+  const scene = sceneOf(drawing, sheet);
+  const colours = options.black ? 'black' : 'print';
+  if (/\.svg$/i.test(options.out)) writeWhole(options.out, drawSvg(scene, basename(file), colours));
+  else if (/\.png$/i.test(options.out))
+    writeWhole(options.out, must(await drawPng(scene, colours, options.dpi), file));
+  else
+    throw new Stop(
+      {
+        code: 'bad-argument',
+        message: `“${options.out}” is neither an SVG nor a PNG.`,
+        action: 'End its name in .svg or .png.',
+      },
+      '--out',
+    );
+  const { notDrawn, lettersMissing, cutOff } = scene.picture.head;
+  const rest = Object.entries(notDrawn).map(([kind, count]) => `${count} × ${kind}`);
+  if (rest.length > 0) streams.err(`Not in the picture: ${rest.join(', ')}.\n`);
+  if (lettersMissing > 0) streams.err(`${lettersMissing} letters have no form in the shipped fonts.\n`);
+  if (cutOff) streams.err('The drawing asks for more than a picture can hold; it is not complete.\n');
+  streams.err(`Written to ${options.out}.\n`);
+}

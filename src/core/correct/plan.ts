@@ -1,0 +1,56 @@
+import type { Change } from '../audit/rule';
+import type { CorrectionResult, Unsettled } from './correct';
+
+/** Changes of one kind that a correction makes. */
+export interface PlannedStep {
+  readonly rule: string;
+  /** "colour of lines", "name of a layer". */
+  readonly what: string;
+  readonly before: string;
+  readonly after: string;
+  readonly objects: number;
+  /** Spaces, symbols or tables that they are in. */
+  readonly where: readonly string[];
+  /** How far the farthest of them is moved, drawing units. */
+  readonly largestMovement: number;
+}
+
+export interface Plan {
+  readonly steps: readonly PlannedStep[];
+  readonly changes: number;
+  readonly passes: number;
+  readonly unsettled: readonly Unsettled[];
+}
+
+/** No correction moves anything yet: what is drawn stays where it is. */
+const NO_MOVEMENT = 0;
+const MOST_PLACES = 20;
+
+/**
+ * What a correction would do, from having done it on a copy: nothing that cannot happen is planned, and what comes to
+ * light only on the way is in it.
+ */
+export function planOf({ changes, passes, unsettled }: CorrectionResult): Plan {
+  const steps = new Map<string, { first: Change; objects: number; where: Set<string> }>();
+  for (const change of changes) {
+    const key = [change.rule, change.property, change.kind, change.before, change.after].join('\n');
+    const step = steps.get(key) ?? { first: change, objects: 0, where: new Set<string>() };
+    step.objects++;
+    step.where.add(change.where);
+    steps.set(key, step);
+  }
+  return {
+    steps: [...steps.values()].map(({ first: { rule, property, kind, before, after }, objects, where }) => ({
+      rule,
+      what: `${property} of ${kind}`,
+      before,
+      after,
+      objects,
+      where: [...where].slice(0, MOST_PLACES),
+      largestMovement: NO_MOVEMENT,
+    })),
+    changes: changes.length,
+    passes,
+    unsettled,
+  };
+}

@@ -1,0 +1,98 @@
+import type { ListedFinding, Verdict } from '../core/audit/finding';
+import type { Change } from '../core/audit/rule';
+import type { Weight } from '../core/standard/rule-settings';
+import { database } from './database';
+import { type AuditHead, unpack } from './packing';
+
+/** An audit as a page shows it. */
+export interface AuditRecord extends AuditHead {
+  readonly verdict: Verdict;
+  readonly findings: readonly ListedFinding[];
+}
+
+/** What an audit came to, without its findings. */
+export interface AuditSummary {
+  readonly verdict: Verdict;
+  readonly counts: Record<Weight, number>;
+  /** Findings of each rule that has any. */
+  readonly byRule: Readonly<Record<string, number>>;
+  readonly sheets: readonly string[];
+}
+
+interface Row {
+  verdict: Verdict;
+  must: number;
+  should: number;
+  note: number;
+  head: string;
+}
+
+const rowOf = (id: number): Row | undefined =>
+  database().prepare('SELECT verdict, must, should, note, head FROM audits WHERE id = ?').get(id) as
+    | Row
+    | undefined;
+
+export function auditRecord(id: number): AuditRecord | null {
+  const row = rowOf(id);
+  if (!row) return null;
+  const bodies = database()
+    .prepare('SELECT body FROM findings WHERE audit_id = ? ORDER BY seq')
+    .pluck()
+    .all(id) as string[];
+  return {
+    ...(JSON.parse(row.head) as AuditHead),
+    verdict: row.verdict,
+    findings: bodies.map((body) => JSON.parse(body) as ListedFinding),
+  };
+}
+
+export function auditSummary(id: number): AuditSummary | null {
+  const row = rowOf(id);
+  if (!row) return null;
+  const rules = database()
+    .prepare('SELECT rule, COUNT(*) AS n FROM findings WHERE audit_id = ? GROUP BY rule')
+    .all(id) as { rule: string; n: number }[];
+  const { sheets } = JSON.parse(row.head) as AuditHead;
+  return {
+    verdict: row.verdict,
+    counts: { must: row.must, should: row.should, note: row.note },
+    byRule: Object.fromEntries(rules.map(({ rule, n }) => [rule, n])),
+    sheets,
+  };
+}
+
+/** Every object of one finding, by handle. */
+export function handlesOf(auditId: number, key: string): readonly string[] {
+  const row = database()
+    .prepare(
+      `SELECT f.body, o.handles FROM findings f
+       LEFT JOIN finding_objects o ON o.audit_id = f.audit_id AND o.seq = f.seq
+       WHERE f.audit_id = ? AND f.key = ?`,
+    )
+    .get(auditId, key) as { body: string; handles: Buffer | null } | undefined;
+  if (!row) return [];
+  return row.handles ? unpack(row.handles).split('\n') : (JSON.parse(row.body) as ListedFinding).handles;
+}
+
+/** What the revisions of a drawing changed, up to one of them. */
+export function changesUpTo(drawingId: number, revision: number): Change[] {
+  const parts = database()
+    .prepare(
+      `SELECT c.body FROM changes c JOIN revisions r ON r.id = c.revision_id
+       WHERE r.drawing_id = ? AND r.number BETWEEN 1 AND ? ORDER BY r.number, c.part`,
+    )
+    .pluck()
+    .all(drawingId, revision) as Buffer[];
+  return parts.flatMap((part) => JSON.parse(unpack(part)) as Change[]);
+}
+
+/** Audits that no revision names any more and that are not among the newest go. */
+export function forgetOldAudits(keep = 500): void {
+  database()
+    .prepare(
+      `DELETE FROM audits WHERE id IN (
+         SELECT a.id FROM audits a WHERE NOT EXISTS (SELECT 1 FROM revisions r WHERE r.audit_id = a.id)
+         ORDER BY a.id DESC LIMIT -1 OFFSET ?)`,
+    )
+    .run(keep);
+}

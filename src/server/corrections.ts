@@ -1,0 +1,118 @@
+import type { Proposal } from '../core/audit/likeness/propose';
+import type { Unsettled } from '../core/correct/correct';
+import type { CorrectionRequest } from '../core/correct/wanted';
+import { foldName } from '../core/dxf/interner';
+import { fail, ok, type Result } from '../core/result';
+import { remembered } from './crosswalk';
+import { database } from './database';
+import { CONFLICT, type DrawingRecord, drawing, NO_DRAWING } from './drawings';
+import { addLayerToDraft, type Edition, edition, editionInForce } from './editions';
+import { tell } from './events';
+import { filePath } from './files';
+import { awaited, jobs, openJobsOf, PRIORITY } from './jobs';
+import { runTask } from './pool';
+
+export interface CorrectionOrder extends CorrectionRequest {
+  readonly note: string;
+  /** The revision that the page showed; another one since is a conflict. */
+  readonly revision?: number;
+}
+
+export interface Corrected {
+  readonly changes: number;
+  readonly left: number;
+  /** What was asked for and did not happen, and why. */
+  readonly unsettled: readonly Unsettled[];
+}
+
+/** A drawing that can be worked with, and the edition it was checked with. */
+export function ready(id: number): Result<{ record: DrawingRecord; used: Edition }> {
+  const record = drawing(id);
+  if (!record) return NO_DRAWING;
+  const used = record.editionId ? edition(record.editionId) : null;
+  if (!used || record.state !== 'ready')
+    return fail(
+      'not-ready',
+      'The drawing is not ready to be corrected.',
+      'Wait until it is read, or audit it again.',
+    );
+  return ok({ record, used });
+}
+
+/** Applies corrections to the drawing as it is now; the result becomes its newest revision. */
+export async function correct(id: number, order: CorrectionOrder): Promise<Result<Corrected>> {
+  const found = ready(id);
+  if (!found.ok) return found;
+  const { record } = found.value;
+  const { revision, ...asked } = order;
+  if (revision !== undefined && revision !== record.revision) return CONFLICT;
+  return awaited<Corrected>('correct', id, { base: record.revision, ...asked });
+}
+
+/**
+ * Audits the drawing as it is now against the edition in force. The outcome becomes a revision of its own, so that
+ * corrections stay and the step can be taken back. A drawing that is being read already is not read twice.
+ */
+export async function recheck(id: number): Promise<Result<{ edition: string }>> {
+  const record = drawing(id);
+  const inForce = editionInForce();
+  if (!record || !inForce)
+    return fail('no-drawing', 'There is no such drawing, or no standard.', 'Go back to the list.');
+  if (record.state === 'ready') return awaited('recheck', id, { base: record.revision });
+  if (openJobsOf(id, 'read').length === 0) readAgain(id);
+  return ok({ edition: inForce.label });
+}
+
+/** Has a drawing read that could not be read before. */
+export function readAgain(id: number): void {
+  database().prepare(`UPDATE drawings SET state = 'waiting', problem = NULL WHERE id = ?`).run(id);
+  jobs().enqueue('read', id, {}, PRIORITY.intake);
+  tell({ type: 'drawing', id });
+}
+
+/** Stops reading a drawing, or waiting for it. */
+export function cancelReading(id: number): Result<null> {
+  const open = openJobsOf(id, 'read');
+  if (open.length === 0) return fail('no-work', 'The drawing is not being read.', 'Nothing was changed.');
+  for (const job of open) jobs().cancel(job);
+  return ok(null);
+}
+
+/** Proposals for the findings that ask for a choice; what was decided for this sender before comes first. */
+export async function proposalsFor(id: number): Promise<Result<Record<string, readonly Proposal[]>>> {
+  const record = drawing(id);
+  if (!record) return NO_DRAWING;
+  const used = record.editionId ? edition(record.editionId) : null;
+  if (record.auditId === null || !used) return ok({});
+  const result = await runTask('proposals', { path: filePath(record.currentSha), standard: used.standard });
+  if (!result.ok) return result;
+  const layers = new Map(used.standard.layers.map(({ name }) => [foldName(name), name]));
+  const proposals: Record<string, readonly Proposal[]> = {};
+  for (const [key, { proposals: ranked, asks }] of Object.entries(result.value)) {
+    const known = asks && remembered(record.senderId, asks.kind, asks.name);
+    const target = known?.action === 'map' ? layers.get(foldName(known.target)) : undefined;
+    proposals[key] =
+      target === undefined
+        ? ranked
+        : [
+            { to: target, likeness: 1, reasons: ['decided before for this sender'] },
+            ...ranked.filter(({ to }) => to !== target),
+          ];
+  }
+  return ok(proposals);
+}
+
+/** Puts a layer of a drawing into the draft standard, with its properties and the kinds of object on it. */
+export async function adoptLayer(id: number, name: string): Promise<Result<{ draft: string }>> {
+  const record = drawing(id);
+  if (!record) return NO_DRAWING;
+  const learnt = await runTask('learn', { path: filePath(record.currentSha), name: '' });
+  if (!learnt.ok) return learnt;
+  const layer = learnt.value.layers.find((candidate) => foldName(candidate.name) === foldName(name));
+  if (!layer) return fail('no-layer', `The drawing has no layer “${name}”.`, 'Reload the page.');
+  const added = addLayerToDraft(
+    { ...layer, ownValuesAllowed: [], purpose: `Taken over from ${record.name}` },
+    learnt.value.linetypes.filter((linetype) => foldName(linetype.name) === foldName(layer.linetype)),
+  );
+  return added.ok ? ok({ draft: added.value.label }) : added;
+}

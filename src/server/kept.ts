@@ -1,0 +1,68 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Result } from '../core/result';
+import { dataFolder, mostPictureBytes } from './config';
+import { type DrawingRecord, drawing, NO_DRAWING } from './drawings';
+import { edition } from './editions';
+import { filePath } from './files';
+import { runTask } from './pool';
+
+// Pictures and contents are made once for a content and kept; the oldest go when there are too many.
+
+const COMMON_DEFAULT_MM = 0.25;
+
+/** Raised when the form of pictures or contents changes, so that kept ones are made anew. */
+const FORM = 4;
+
+const folder = (): string => join(dataFolder(), 'pictures');
+
+const pathOf = (what: string): string =>
+  join(folder(), createHash('sha256').update(`${FORM}|${what}`).digest('hex').slice(0, 32));
+
+const shaOf = (record: DrawingRecord, asReceived: boolean): string =>
+  asReceived ? record.originalSha : record.currentSha;
+
+/** The picture of a drawing as it is now, or as it came. `sheet` -1 is the model; any other number that is none of a sheet is refused. */
+export async function pictureFile(
+  id: number,
+  sheet: number,
+  asReceived: boolean,
+): Promise<Result<{ file: string }>> {
+  const record = drawing(id);
+  if (!record) return NO_DRAWING;
+  const sha = shaOf(record, asReceived);
+  const used = record.editionId === null ? null : edition(record.editionId);
+  const defaultWidthMm = used?.standard.pens.defaultMm ?? COMMON_DEFAULT_MM;
+  const cache = pathOf(`${sha}|${sheet}|${defaultWidthMm}`);
+  const isNew = !existsSync(cache);
+  const made = await runTask('picture', { path: filePath(sha), cache, sheet, defaultWidthMm });
+  if (made.ok && isNew) makeRoom();
+  return made;
+}
+
+/** What a drawing holds, as it is now or as it came: a file of JSON. */
+export async function contentsFile(id: number, asReceived: boolean): Promise<Result<{ file: string }>> {
+  const record = drawing(id);
+  if (!record) return NO_DRAWING;
+  const sha = shaOf(record, asReceived);
+  return runTask('contents', { path: filePath(sha), cache: pathOf(`${sha}|contents`) });
+}
+
+/** Takes away what was looked at longest ago until the rest fits. Whatever goes is made anew when it is wanted. */
+export function makeRoom(most = mostPictureBytes()): void {
+  const files = readdirSync(folder())
+    .filter((name) => !name.endsWith('.part'))
+    .map((name) => {
+      const path = join(folder(), name);
+      const { size, mtimeMs } = statSync(path);
+      return { path, size, mtimeMs };
+    })
+    .sort((a, b) => b.mtimeMs - a.mtimeMs);
+  let sum = 0;
+  for (const [i, { path, size }] of files.entries()) {
+    sum += size;
+    // The newest stays whatever its size: somebody is about to look at it.
+    if (i > 0 && sum > most) rmSync(path, { force: true });
+  }
+}

@@ -1,0 +1,89 @@
+import type { z } from 'zod';
+import type { Result } from '../core/result';
+import { foreign, idOf, noEdition, notFound, problemResponse, readBody, resultResponse } from './http';
+
+/** Who asks. There are no accounts yet: everybody in the office is the same to the application. */
+export interface Actor {
+  readonly name: string;
+}
+
+type Params = { readonly id: string };
+interface RouteContext {
+  readonly params: Promise<Params>;
+}
+
+/** What a route is given when everything about the request is in order. */
+export interface Call<B> {
+  readonly request: Request;
+  readonly query: URLSearchParams;
+  readonly body: B;
+  /** The number in the path; 0 where the path has none. */
+  readonly id: number;
+  readonly actor: Actor;
+}
+
+interface Route<B> {
+  /** Schema of the body. Without one the body is left alone. */
+  readonly body?: z.ZodType<B>;
+  /** What the number in the path is of; a path without one says nothing. */
+  readonly of?: 'drawing' | 'edition';
+  /** The route changes something: the request must come from a page of this application. */
+  readonly changes?: boolean;
+  handler(call: Call<B>): Response | Result<unknown> | Promise<Response | Result<unknown>>;
+}
+
+export type RouteHandler = (request: Request, context?: RouteContext) => Promise<Response>;
+
+const MISSING = { drawing: notFound, edition: noEdition } as const;
+
+/** Marks handlers that were made here, so that a test can see that every route was. */
+const WRAPPED = Symbol('route');
+
+/** Whether a handler went through {@link route}. */
+export const isRoute = (handler: unknown): boolean =>
+  typeof handler === 'function' && (handler as unknown as { [WRAPPED]?: boolean })[WRAPPED] === true;
+
+/**
+ * The one way into the application: origin, number, size and schema of what is sent are checked here, the actor is found
+ * here, and problems become answers here.
+ */
+export function route<B = undefined>({
+  body,
+  of,
+  changes = body !== undefined,
+  handler,
+}: Route<B>): RouteHandler {
+  const answer: RouteHandler = async (request, context) => {
+    try {
+      if (changes) {
+        const refused = foreign(request);
+        if (refused) return refused;
+      }
+      const id = of ? idOf((await context?.params)?.id ?? '') : 0;
+      if (id === null) return MISSING[of ?? 'drawing']();
+      const read = body ? await readBody(request, body) : null;
+      if (read && !read.ok) return problemResponse(read.problem, 400);
+      const answered = await handler({
+        request,
+        query: new URL(request.url).searchParams,
+        body: (read?.ok ? read.value : undefined) as B,
+        id,
+        actor: { name: '' },
+      });
+      return answered instanceof Response ? answered : resultResponse(answered);
+    } catch (error) {
+      // What nobody thought of is a problem too, not a page of the framework's.
+      console.error(error);
+      return problemResponse(
+        {
+          code: 'server',
+          message: 'The server could not do this.',
+          action: 'Try again; if it happens again, tell whoever runs this server.',
+        },
+        500,
+      );
+    }
+  };
+  Object.defineProperty(answer, WRAPPED, { value: true });
+  return answer;
+}

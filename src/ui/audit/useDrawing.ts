@@ -1,0 +1,184 @@
+import { useRouter } from 'next/navigation';
+import { useCallback, useEffect, useMemo, useState, useTransition } from 'react';
+import { toast } from 'sonner';
+import type { ListedFinding, Option } from '@/core/audit/finding';
+import type { KeyedDecision } from '@/core/correct/choices';
+import type { DrawingView } from '../drawings/types';
+import { call } from '../kit/call';
+import { count } from '../kit/format';
+import { useLive } from '../kit/live';
+import { likelyTarget, type Proposals, pickingOption, subjectOf } from './types';
+
+const NONE: readonly ListedFinding[] = [];
+
+/** What the server answers to something that was done. */
+interface Done {
+  readonly changes?: number;
+  readonly draft?: string;
+  readonly unsettled?: readonly { readonly what: string; readonly why: string }[];
+}
+
+/** One drawing and everything that can be done to it. */
+export function useDrawing(drawing: DrawingView) {
+  const router = useRouter();
+  const [refreshing, startRefresh] = useTransition();
+  const [working, setWorking] = useState(false);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const findings = drawing.current?.findings ?? NONE;
+  const reading = drawing.state === 'waiting' || drawing.state === 'reading';
+
+  const refresh = useCallback((): void => startRefresh(() => router.refresh()), [router]);
+  useLive(reading, (events) => {
+    if (events.length === 0 || events.some((event) => event.type === 'drawing' && event.id === drawing.id))
+      refresh();
+  });
+
+  const act = useCallback(
+    async (
+      path: string,
+      body: unknown,
+      done: (value: Done) => string,
+      method: 'POST' | 'DELETE' = 'POST',
+    ) => {
+      setWorking(true);
+      const answer = await call<Done>(`/api/drawings/${drawing.id}/${path}`, { body, method });
+      setWorking(false);
+      if (answer.ok) {
+        const said = done(answer.value);
+        if (said) toast(said);
+        for (const { what, why } of answer.value.unsettled?.slice(0, 3) ?? [])
+          toast.warning(`Not settled: ${what}`, { description: why });
+        const more = (answer.value.unsettled?.length ?? 0) - 3;
+        if (more > 0) toast.warning(`And ${count(more, 'more is', 'more are')} not settled.`);
+      } else toast.error(answer.problem.message, { description: answer.problem.action });
+      refresh();
+      return answer.ok;
+    },
+    [drawing.id, refresh],
+  );
+
+  const moveOn = useCallback(
+    (from: readonly ListedFinding[]): void => {
+      const at = findings.findIndex((candidate) => candidate.key === chosen);
+      const gone = new Set(from.map((item) => item.key));
+      const next = [...findings.slice(at + 1), ...findings.slice(0, Math.max(0, at))].find(
+        (candidate) => !gone.has(candidate.key),
+      );
+      setChosen(next?.key ?? null);
+    },
+    [findings, chosen],
+  );
+
+  const automatic = useMemo(
+    () => findings.filter(({ correction }) => correction === 'automatic'),
+    [findings],
+  );
+
+  const order = useCallback(
+    async (which: readonly ListedFinding[], body: object): Promise<void> => {
+      const did = await act(
+        'correct',
+        { ...body, revision: drawing.revision },
+        (value) => `${count(value.changes ?? 0, 'change')} made. Ctrl Z takes them back.`,
+      );
+      if (did) moveOn(which);
+    },
+    [act, moveOn, drawing.revision],
+  );
+
+  const correct = useCallback(
+    (which: readonly ListedFinding[] | 'all', note: string): Promise<void> =>
+      which === 'all'
+        ? order(automatic, { note })
+        : order(which, { findings: which.map(({ key }) => key), note }),
+    [order, automatic],
+  );
+
+  /** Takes one of a finding's ways out. Those that change the standard leave the drawing as it is. */
+  const decide = useCallback(
+    async (finding: ListedFinding, option: Option, to?: string): Promise<void> => {
+      if (option.effect === 'standard') {
+        await act(
+          option.id,
+          { layer: finding.subject.layer },
+          (value) =>
+            `${finding.subject.layer} is in ${value.draft} now. Drawings comply with it once that is issued.`,
+        );
+        return;
+      }
+      const decision: KeyedDecision = { finding: finding.key, option: option.id, ...(to ? { to } : {}) };
+      const note = to ? `${subjectOf(finding)} becomes ${to}` : `${subjectOf(finding)}: ${option.id}`;
+      await order([finding], { findings: [], decisions: [decision], note: note.slice(0, 200) });
+    },
+    [act, order],
+  );
+
+  const acceptLikely = useCallback(
+    (which: readonly ListedFinding[], proposals: Proposals): Promise<void> => {
+      const decisions = which.flatMap((finding): KeyedDecision[] => {
+        const option = pickingOption(finding);
+        const to = likelyTarget(finding, proposals);
+        return option && to ? [{ finding: finding.key, option: option.id, to }] : [];
+      });
+      return order(which, { findings: [], decisions, note: `${count(which.length, 'proposal')} taken over` });
+    },
+    [order],
+  );
+
+  const step = useCallback(
+    (by: -1 | 1) => act('step', { by }, () => (by < 0 ? 'Taken back.' : 'Done again.')),
+    [act],
+  );
+
+  return {
+    findings,
+    automatic,
+    reading,
+    chosen,
+    setChosen,
+    busy: working || refreshing,
+    act,
+    correct,
+    decide,
+    acceptLikely,
+    step,
+  };
+}
+
+/** What is proposed for the findings that ask; it follows the drawing as it is now. */
+export function useProposals(drawing: DrawingView, asking: number): Proposals | null {
+  const [proposals, setProposals] = useState<Proposals | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the file decides what is proposed
+  useEffect(() => {
+    if (drawing.state !== 'ready' || asking === 0) return;
+    let live = true;
+    void call<Proposals>(`/api/drawings/${drawing.id}/proposals`).then((answer) => {
+      if (live) setProposals(answer.ok ? answer.value : {});
+    });
+    return () => {
+      live = false;
+    };
+  }, [drawing.id, drawing.state, drawing.currentSha, drawing.edition]);
+  return proposals;
+}
+
+/** Every object of a finding: those that came with it, and the rest when it is chosen. */
+export function useHandles(drawing: DrawingView, finding: ListedFinding | null): readonly string[] {
+  const [all, setAll] = useState<{ readonly key: string; readonly handles: readonly string[] } | null>(null);
+  const missing = finding && finding.objectCount > finding.handles.length ? finding.key : null;
+  useEffect(() => {
+    if (missing === null) return;
+    let live = true;
+    void call<{ handles: string[] }>(
+      `/api/drawings/${drawing.id}/objects?key=${encodeURIComponent(missing)}`,
+    ).then((answer) => {
+      if (live && answer.ok) setAll({ key: missing, handles: answer.value.handles });
+    });
+    return () => {
+      live = false;
+    };
+  }, [missing, drawing.id]);
+  return finding ? (all?.key === finding.key ? all.handles : finding.handles) : NO_HANDLES;
+}
+
+const NO_HANDLES: readonly string[] = [];
