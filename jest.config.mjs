@@ -5,7 +5,7 @@ export default {
     '<rootDir>/src/**/*.test.ts',
     '<rootDir>/app/**/*.test.ts',
     '<rootDir>/demo/**/*.test.ts',
-    '<rootDir>/tests/outside/**/*.test.ts',
+    '<rootDir>/tests/{outside,house}/**/*.test.ts',
   ],
   transform: {
     '^.+\\.tsx?$': [

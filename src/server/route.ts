@@ -7,9 +7,8 @@ export interface Actor {
   readonly name: string;
 }
 
-type Params = { readonly id: string };
 interface RouteContext {
-  readonly params: Promise<Params>;
+  readonly params: Promise<unknown>;
 }
 
 /** What a route is given when everything about the request is in order. */
@@ -36,6 +35,12 @@ export type RouteHandler = (request: Request, context?: RouteContext) => Promise
 
 const MISSING = { drawing: notFound, edition: noEdition } as const;
 
+/** The number in the path as text; empty where the path has none. */
+async function idIn(context: RouteContext | undefined): Promise<string> {
+  const params = await context?.params;
+  return params !== null && typeof params === 'object' && 'id' in params ? String(params.id) : '';
+}
+
 /** Marks handlers that were made here, so that a test can see that every route was. */
 const WRAPPED = Symbol('route');
 
@@ -59,7 +64,7 @@ export function route<B = undefined>({
         const refused = foreign(request);
         if (refused) return refused;
       }
-      const id = of ? idOf((await context?.params)?.id ?? '') : 0;
+      const id = of ? idOf(await idIn(context)) : 0;
       if (id === null) return MISSING[of ?? 'drawing']();
       const read = body ? await readBody(request, body) : null;
       if (read && !read.ok) return problemResponse(read.problem, 400);

@@ -6,8 +6,7 @@ import { formatValue } from '@/core/audit/value';
 import { Button } from '../kit/Button';
 import { Stroke } from '../kit/Stroke';
 import { isTyping } from '../kit/typing';
-import type { LedgerProps } from './FindingLedger';
-import { formatLikeness, pickingOption } from './types';
+import { formatLikeness, type LedgerProps, pickingOption } from './types';
 
 type Props = LedgerProps & { readonly finding: ListedFinding };
 

@@ -2,31 +2,15 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { ListedFinding, Option } from '@/core/audit/finding';
+import type { ListedFinding } from '@/core/audit/finding';
 import { formatValue } from '@/core/audit/value';
-import type { StandardLayer } from '@/core/standard/definitions';
 import { WEIGHTS, type Weight } from '@/core/standard/standard';
 import { count } from '../kit/format';
 import { Nothing } from '../kit/Page';
 import { Scroller } from '../kit/Scroller';
 import { WeightShape, WeightTag } from '../kit/WeightTag';
 import { FindingDetail } from './FindingDetail';
-import { likelyTarget, type Proposals, type RuleWords } from './types';
-
-export interface LedgerProps {
-  readonly findings: readonly ListedFinding[];
-  /** Findings that the drawing had when it came. */
-  readonly firstCount: number;
-  readonly rules: readonly RuleWords[];
-  readonly edition: string;
-  readonly layers: readonly StandardLayer[];
-  readonly proposals: Proposals | null;
-  readonly chosen: string | null;
-  readonly onChoose: (key: string | null) => void;
-  readonly busy: boolean;
-  readonly onCorrect: (which: readonly ListedFinding[], note: string) => void;
-  readonly onDecide: (finding: ListedFinding, option: Option, to?: string) => void;
-}
+import { type LedgerProps, likelyTarget } from './types';
 
 type Line =
   | { readonly type: 'rule'; readonly rule: string; readonly findings: readonly ListedFinding[] }

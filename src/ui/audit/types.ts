@@ -1,5 +1,6 @@
-import type { ListedFinding } from '@/core/audit/finding';
+import type { ListedFinding, Option } from '@/core/audit/finding';
 import type { Proposal } from '@/core/audit/likeness/propose';
+import type { StandardLayer } from '@/core/standard/definitions';
 
 export interface RuleWords {
   readonly id: string;
@@ -9,6 +10,22 @@ export interface RuleWords {
 }
 
 export type Proposals = Readonly<Record<string, readonly Proposal[]>>;
+
+/** What the ledger and its lines are given. */
+export interface LedgerProps {
+  readonly findings: readonly ListedFinding[];
+  /** Findings that the drawing had when it came. */
+  readonly firstCount: number;
+  readonly rules: readonly RuleWords[];
+  readonly edition: string;
+  readonly layers: readonly StandardLayer[];
+  readonly proposals: Proposals | null;
+  readonly chosen: string | null;
+  readonly onChoose: (key: string | null) => void;
+  readonly busy: boolean;
+  readonly onCorrect: (which: readonly ListedFinding[], note: string) => void;
+  readonly onDecide: (finding: ListedFinding, option: Option, to?: string) => void;
+}
 
 /** Above this likeness a proposal is offered for taking over together with the others. */
 export const LIKELY = 0.5;

@@ -1,7 +1,7 @@
 import type { ColourMode } from '@/core/picture/pass';
 import { Key } from '../kit/Button';
 import type { Painted } from './messages';
-import { MODEL } from './SheetDesk';
+import { MODEL } from './messages';
 
 const MODE_NAMES: Readonly<Record<ColourMode, string>> = {
   print: 'In colour',

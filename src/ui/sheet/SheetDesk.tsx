@@ -8,6 +8,7 @@ import { ContentsPanel } from './ContentsPanel';
 import { FindPanel } from './FindPanel';
 import { InfoLine } from './InfoLine';
 import type { Found, FromWorker, Measure, ObjectLine, Painted, ToWorker, Under } from './messages';
+import { MODEL } from './messages';
 import { SheetBar } from './SheetBar';
 
 interface Props {
@@ -30,7 +31,6 @@ export interface SheetHighlights {
   readonly layers: readonly string[];
 }
 
-export const MODEL = -1;
 const STEP = 1.35;
 const MODES: readonly ColourMode[] = ['print', 'black', 'layer'];
 const NO_LAYERS: readonly string[] = [];

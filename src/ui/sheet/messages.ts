@@ -2,6 +2,9 @@ import type { Source } from '@/core/drawing/effective';
 import type { ObjectKind } from '@/core/dxf/object-kinds';
 import type { ColourMode } from '@/core/picture/pass';
 
+/** Number of the model among the sheets. */
+export const MODEL = -1;
+
 /** What the page tells the painting worker. Coordinates and sizes are CSS pixels unless said otherwise. */
 export type ToWorker =
   | { readonly type: 'canvas'; readonly canvas: OffscreenCanvas }

@@ -1,19 +1,15 @@
 import { highlightedBox, NO_HIGHLIGHTS } from '@/core/picture/highlights';
-import { hitTest, onSheet, placeAt, type Snap, snapTo } from '@/core/picture/hit';
+import { hitTest, onSheet, placeAt, snapTo } from '@/core/picture/hit';
 import { paintSteps, passesOf } from '@/core/picture/paint';
-import { tracePixels } from '@/core/picture/paint-stroke';
-import {
-  type ColourMode,
-  css,
-  type Highlights,
-  type PaintOptions,
-  type Scene,
-  type View,
-} from '@/core/picture/pass';
-import { ITEM, ITEM_STRIDE, type PictureData, unpackPicture } from '@/core/picture/picture';
+import type { ColourMode, Highlights, PaintOptions, Scene, View } from '@/core/picture/pass';
+import { type PictureData, unpackPicture } from '@/core/picture/picture';
 import type { Surface } from '@/core/picture/surface';
 import { FAMILIES, FONT_FILES } from './fonts';
-import type { Found, FromWorker, Measure, ObjectLine, ToWorker } from './messages';
+import { findIn, lineOf } from './look-up';
+import { measureBetween, type Place, paintPlaces } from './measuring';
+import type { FromWorker, ToWorker } from './messages';
+import { outlineItems } from './outline-items';
+import { sheetBox, withSurroundings } from './sheet-box';
 
 /**
  * Painting happens here, off the page's thread: the page only says what to show and how far it was moved. A picture
@@ -28,7 +24,6 @@ const ACCENT = '#1f6f68';
 const MARGIN_PX = 28;
 const SLICE_MS = 12;
 const REACH_PX = 6;
-const MOST_FOUND = 200;
 
 let canvas: OffscreenCanvas | null = null;
 let context: OffscreenCanvasRenderingContext2D | null = null;
@@ -49,13 +44,6 @@ let hovered: { data: PictureData; item: number; viewport: number } | null = null
 let chosen: string | null = null;
 let measuring = false;
 let measured: Place[] = [];
-
-/** A point that was measured from: in its own space, and where that is on the sheet or in the picture. */
-interface Place {
-  readonly at: readonly [number, number];
-  readonly viewport: number;
-  readonly what: Snap['what'] | null;
-}
 
 /** The last whole picture, and the view it was painted for. */
 let shown: { canvas: OffscreenCanvas; view: View } | null = null;
@@ -171,15 +159,6 @@ function resize(nextWidth: number, nextHeight: number, nextRatio: number): void 
   if (fitted) fitAll();
 }
 
-/** The paper, or for the model what is drawn with a margin about it. */
-function sheetBox(picture: PictureData): [number, number, number, number] | null {
-  const { paper, bounds } = picture.head;
-  if (paper) return [paper.x, paper.y, paper.x + paper.width, paper.y + paper.height];
-  if (!bounds) return null;
-  const margin = Math.max(bounds[2] - bounds[0], bounds[3] - bounds[1], 1e-6) * 0.03;
-  return [bounds[0] - margin, bounds[1] - margin, bounds[2] + margin, bounds[3] + margin];
-}
-
 function fitAll(): void {
   const box = scene && sheetBox(scene.picture);
   if (box) showBox(box, MARGIN_PX);
@@ -214,14 +193,7 @@ function zoom(factor: number, x: number, y: number): void {
 function frame(which: Highlights): void {
   const box = scene && highlightedBox(scene, which);
   if (!scene || !box) return;
-  const mm = 1 / scene.picture.head.mmPerUnit;
-  const least = 60 * mm;
-  const grow = (low: number, high: number): [number, number] => {
-    const around = Math.max(0, least - (high - low)) / 2 + (high - low) * 0.15;
-    return [low - around, high + around];
-  };
-  const [x0, x1] = grow(box[0], box[2]);
-  const [y0, y1] = grow(box[1], box[3]);
+  const [x0, y0, x1, y1] = withSurroundings(box, scene.picture.head.mmPerUnit);
   const whole = sheetBox(scene.picture);
   // What spreads over the whole sheet is seen best with the whole sheet.
   if (whole && (x1 - x0 > 0.8 * (whole[2] - whole[0]) || y1 - y0 > 0.8 * (whole[3] - whole[1]))) fitAll();
@@ -348,7 +320,6 @@ function compose(instead?: OffscreenCanvas): void {
   } else paper(context, px);
   if (chosen)
     outline(
-      ACCENT,
       2.4,
       (item, data) =>
         data.head.handles[data.items[item + 2]] === chosen ||
@@ -357,69 +328,19 @@ function compose(instead?: OffscreenCanvas): void {
   if (hovered && !measuring) {
     const { data, item, viewport } = hovered;
     const own = data.items[item + 2];
-    outline(
-      ACCENT,
-      1.4,
-      (other, otherData) => otherData === data && otherData.items[other + 2] === own,
-      viewport,
-    );
+    outline(1.4, (other, otherData) => otherData === data && otherData.items[other + 2] === own, viewport);
   }
   paintMeasure(px);
 }
 
-/** Draws the outline of items over the picture. */
-function outline(
-  colour: string,
-  by: number,
-  which: (item: number, data: PictureData) => boolean,
-  viewport?: number,
-): void {
+function outline(by: number, which: (item: number, data: PictureData) => boolean, viewport?: number): void {
   if (!context || !scene) return;
-  context.strokeStyle = colour;
-  context.setLineDash([]);
-  for (const pass of passesOf(scene, viewPx(), options())) {
-    if (viewport !== undefined && pass.viewport !== viewport) continue;
-    const { data } = pass;
-    context.save();
-    context.beginPath();
-    context.rect(
-      pass.clipBox[0],
-      pass.clipBox[1],
-      pass.clipBox[2] - pass.clipBox[0],
-      pass.clipBox[3] - pass.clipBox[1],
-    );
-    context.clip();
-    for (let i = 0; i < data.items.length; i += ITEM_STRIDE) {
-      if (!which(i, data)) continue;
-      const look = data.head.looks[data.items[i + 1]];
-      context.lineWidth = Math.max(1, look.widthMm * pass.pxPerMm) + by * ratio;
-      context.globalAlpha = 0.55;
-      context.beginPath();
-      if (data.items[i] === ITEM.text)
-        box(pass.toPx, data.boxes.subarray((i / ITEM_STRIDE) * 4, (i / ITEM_STRIDE) * 4 + 4));
-      else {
-        const end = data.items[i + 5] - (data.items[i] === ITEM.fill ? 1 : 0);
-        tracePixels(context as unknown as Surface, data.ops, data.items[i + 4], end, pass.toPx);
-      }
-      context.stroke();
-    }
-    context.restore();
-  }
-}
-
-function box(t: readonly number[], b: Float32Array): void {
-  for (const [i, [x, y]] of [
-    [b[0], b[1]],
-    [b[2], b[1]],
-    [b[2], b[3]],
-    [b[0], b[3]],
-  ].entries()) {
-    const px = t[0] * x + t[2] * y + t[4];
-    const py = t[1] * x + t[3] * y + t[5];
-    if (i === 0) context?.moveTo(px, py);
-    else context?.lineTo(px, py);
-  }
-  context?.closePath();
+  outlineItems(context, passesOf(scene, viewPx(), options()), {
+    colour: ACCENT,
+    byPx: by * ratio,
+    which,
+    ...(viewport === undefined ? {} : { viewport }),
+  });
 }
 
 function report(whole: boolean): void {
@@ -449,28 +370,6 @@ function report(whole: boolean): void {
 }
 
 // ---- what is under the pointer ----
-
-function lineOf(data: PictureData, item: number): ObjectLine {
-  const { head, items } = data;
-  const look = head.looks[items[item + 1]];
-  const [top, own] = [items[item + 2], items[item + 3]];
-  return {
-    handle: head.handles[own],
-    kind: head.kinds[own],
-    within: top === own ? null : { handle: head.handles[top], kind: head.kinds[top] },
-    layer: head.layers[look.layer].name,
-    colour: css(look.rgb),
-    linetype: look.linetype,
-    widthMm: look.widthMm,
-    from: look.from,
-    words: items[item] === ITEM.text ? wordsOf(data, item) : null,
-  };
-}
-
-const wordsOf = (data: PictureData, item: number): string =>
-  data.head.texts[data.items[item + 4]].pieces
-    .map((piece, i, all) => (i > 0 && all[i - 1].y !== piece.y ? ` ${piece.text}` : piece.text))
-    .join('');
 
 function lookUnder(): void {
   if (!scene || !pointer) {
@@ -518,80 +417,20 @@ function pick(at: readonly [number, number]): void {
   post({ type: 'picked', object });
 }
 
-function measureTo(to: Place, done: boolean): Measure {
-  const from = measured[0];
-  const { head } = scene!.picture;
-  const [a, b] = [from, to].map((place) => onSheet(scene!, place.at, place.viewport));
-  const together = from.viewport === to.viewport && (from.viewport >= 0 || head.space.kind === 'model');
-  const [dx, dy] = [to.at[0] - from.at[0], to.at[1] - from.at[1]];
-  return {
-    paperMm: Math.hypot(b[0] - a[0], b[1] - a[1]) * head.mmPerUnit,
-    model: together
-      ? { length: Math.hypot(dx, dy), dx, dy, unit: (scene!.model ?? scene!.picture).head.unit }
-      : null,
-    done,
-  };
-}
-
 const formatMeasure = (to: Place, done: boolean): void =>
-  post({ type: 'measured', measure: measureTo(to, done) });
+  post({ type: 'measured', measure: measureBetween(scene!, measured[0], to, done) });
 
 function paintMeasure(px: View): void {
   if (!measuring || !context || !scene) return;
-  const spot = (place: Place): [number, number] => {
-    const [x, y] = onSheet(scene!, place.at, place.viewport);
-    const [ox, oy] = scene!.picture.head.origin;
-    return [(x - ox) * px.scale + px.x, px.y - (y - oy) * px.scale];
-  };
   const places = [...measured];
   const next = pointer && measured.length < 2 ? placeUnder(pointer) : null;
   if (next) places.push(next);
-  context.strokeStyle = MARK;
-  context.lineWidth = 1.5 * ratio;
-  context.setLineDash([]);
-  if (places.length === 2) {
-    context.beginPath();
-    context.moveTo(...spot(places[0]));
-    context.lineTo(...spot(places[1]));
-    context.stroke();
-  }
-  for (const place of places) {
-    const [x, y] = spot(place);
-    const r = (place.what ? 5 : 3) * ratio;
-    context.beginPath();
-    context.arc(x, y, r, 0, 2 * Math.PI);
-    context.stroke();
-  }
+  paintPlaces(context, scene, px, places, MARK, ratio);
 }
 
 // ---- finding by words, handle or layer ----
 
 function find(words: string): void {
-  const wanted = words.trim().toLowerCase();
-  const found: Found[] = [];
-  const seen = new Set<string>();
-  let more = 0;
-  if (scene && wanted !== '')
-    for (const data of scene.model ? [scene.picture, scene.model] : [scene.picture]) {
-      const { head, items } = data;
-      for (let i = 0; i < items.length; i += ITEM_STRIDE) {
-        const look = head.looks[items[i + 1]];
-        const layer = head.layers[look.layer].name;
-        const [top, own] = [items[i + 2], items[i + 3]];
-        const says = items[i] === ITEM.text ? wordsOf(data, i) : '';
-        const fits =
-          head.handles[own].toLowerCase() === wanted ||
-          head.handles[top].toLowerCase() === wanted ||
-          says.toLowerCase().includes(wanted) ||
-          layer.toLowerCase() === wanted;
-        if (!fits || seen.has(head.handles[top])) continue;
-        seen.add(head.handles[top]);
-        if (found.length >= MOST_FOUND) {
-          more++;
-          continue;
-        }
-        found.push({ handle: head.handles[top], kind: head.kinds[top], layer, words: says });
-      }
-    }
-  post({ type: 'found', words, found, more });
+  const pictures = scene ? (scene.model ? [scene.picture, scene.model] : [scene.picture]) : [];
+  post({ type: 'found', words, ...findIn(pictures, words) });
 }

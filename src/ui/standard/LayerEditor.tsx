@@ -14,7 +14,7 @@ import { Stroke } from '../kit/Stroke';
 import { Compare } from './Compare';
 import { RoleChoice } from './fields';
 import { History } from './History';
-import { lookOf } from './LayersView';
+import { lookOf } from './layer-look';
 import { BothSizes, EditorHead } from './parts';
 import { faultAt, formatOnFile, type OnFile, type Save } from './types';
 

@@ -2,28 +2,19 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
-import type { StrokeLook } from '@/core/audit/finding';
 import { hexOf, rgbOf } from '@/core/dxf/colour';
-import type { StandardLayer } from '@/core/standard/definitions';
-import { findLinetype, type Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Nothing } from '../kit/Page';
 import { Scroller } from '../kit/Scroller';
 import { Stroke } from '../kit/Stroke';
 import { BulkEditor } from './BulkEditor';
 import { LayerEditor } from './LayerEditor';
+import { lookOf } from './layer-look';
 import { Beside } from './parts';
 import { TableTools } from './TableTools';
 import type { ViewProps } from './types';
 
 const COLUMNS = 'grid grid-cols-[8.5rem_9rem_minmax(8rem,1fr)_5.5rem_6.5rem_4rem_3rem] items-center gap-3';
-
-export const lookOf = (standard: Standard, layer: StandardLayer): StrokeLook => ({
-  colour: hexOf(rgbOf(layer.colour)),
-  widthMm: layer.widthMm ?? standard.pens.defaultMm,
-  elementsMm: findLinetype(standard, layer.linetype)?.elementsMm ?? [],
-  prints: layer.prints,
-});
 
 /** The register of layers: a stroke as it prints, what belongs on it, and its properties. */
 export function LayersView({ standard, edition, editable, save, onFile }: ViewProps) {

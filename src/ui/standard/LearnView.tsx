@@ -18,7 +18,7 @@ import { LinePaths } from '../kit/LinePaths';
 import { cell, Heads } from '../kit/Page';
 import { Specimen } from '../kit/Specimen';
 import { Stroke } from '../kit/Stroke';
-import { lookOf } from './LayersView';
+import { lookOf } from './layer-look';
 import type { Save } from './types';
 
 interface Props {

@@ -8,7 +8,7 @@ import { Button } from '../kit/Button';
 import { cell, Heads } from '../kit/Page';
 import { Stroke } from '../kit/Stroke';
 import { NameLines, namesIn } from './fields';
-import { lookOf } from './LayersView';
+import { lookOf } from './layer-look';
 import { Beside, EditorHead } from './parts';
 import type { Save } from './types';
 

@@ -2,7 +2,7 @@ import type { NewTag } from '../edit/edits';
 import { ownData, ownRecord } from '../edit/record-bodies';
 import { foldName } from '../interner';
 import { decimal } from '../real';
-import { point2 } from './space-composer';
+import { point2 } from './space-tags';
 
 /** Lines drawn together, from the left to the right. */
 export interface NewParallelSet {

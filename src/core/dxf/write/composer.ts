@@ -14,30 +14,17 @@ import {
 import { codecFor } from '../encoding';
 import { foldName } from '../interner';
 import { decimal } from '../real';
+import { type DimensionPicture, drawDimension } from './composer-dimension';
+import { LAYER_DESCRIPTION, layerTags, type NewLayer } from './composer-layers';
 import { type NewParallelSet, objectTags, withStandardSet } from './composer-objects';
-import { type ComposerHost, type Point, point, point2, SpaceComposer } from './space-composer';
+import { type ComposerHost, SpaceComposer } from './space-composer';
+import { point, point2 } from './space-tags';
 
+export type { NewLayer } from './composer-layers';
 export type { NewParallelSet } from './composer-objects';
 export { type Point, type Props, SpaceComposer, type TextOptions } from './space-composer';
-export interface NewLayer {
-  readonly name: string;
-  readonly colour: number;
-  /** Red, green and blue, for versions that can hold them beside the number. */
-  readonly rgb?: number;
-  /** What the layer is for; not in the oldest version. */
-  readonly description?: string;
-  /** Kept in extended data of our own. */
-  readonly own?: unknown;
-  readonly linetype?: string;
-  /** mm; null or absent leaves the default. */
-  readonly widthMm?: number | null;
-  readonly prints?: boolean;
-}
 
 type Version = 'AC1009' | 'AC1015' | 'AC1018' | 'AC1024' | 'AC1032';
-
-/** Application that keeps the description of a layer. */
-const LAYER_DESCRIPTION = 'AcAecLayerStandard';
 
 interface NewSymbol {
   readonly name: string;
@@ -218,47 +205,11 @@ export class DrawingComposer implements ComposerHost {
     return block.space;
   }
 
-  dimensionPicture(
-    height: number,
-    from: Point,
-    to: Point,
-    a: Point,
-    b: Point,
-    plumb: boolean,
-    text: string,
-  ): string {
+  dimensionPicture(...[height, from, to, a, b, plumb, text]: DimensionPicture): string {
     const name = `*D${++this.dimensions}`;
     const made = this.block(name, false, '', true);
     this.symbols.push(made);
-    const own = { layer: '0', colour: 0 };
-    const gap = height * 0.4;
-    const over = height * 0.6;
-    const sense = (value: number): number => (value < 0 ? -1 : 1);
-    for (const [foot, end] of [
-      [from, a],
-      [to, b],
-    ]) {
-      const s = plumb ? sense(end[0] - foot[0]) : sense(end[1] - foot[1]);
-      made.space.line(
-        own,
-        plumb ? [foot[0] + s * gap, foot[1]] : [foot[0], foot[1] + s * gap],
-        plumb ? [end[0] + s * over, end[1]] : [end[0], end[1] + s * over],
-      );
-      made.space.line(
-        own,
-        [end[0] - height * 0.35, end[1] - height * 0.35],
-        [end[0] + height * 0.35, end[1] + height * 0.35],
-      );
-    }
-    made.space.line(own, a, b);
-    const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
-    made.space.text(
-      own,
-      plumb ? [middle[0] - height * 0.45, middle[1]] : [middle[0], middle[1] + height * 0.45],
-      height,
-      text,
-      { across: 'centre', angleDeg: plumb ? 90 : 0 },
-    );
+    drawDimension(made.space, height, from, to, a, b, plumb, text);
     return name;
   }
 
@@ -393,27 +344,7 @@ export class DrawingComposer implements ComposerHost {
       [
         ...(this.layers.some(({ name }) => name === '0') ? [] : [{ name: '0', colour: 7 } as NewLayer]),
         ...this.layers,
-      ].map((layer) => [
-        ...named(layer.name),
-        { code: 62, value: layer.colour },
-        ...(layer.rgb !== undefined && this.version >= 'AC1018' ? [{ code: 420, value: layer.rgb }] : []),
-        { code: 6, value: layer.linetype ?? 'Continuous' },
-        ...(old || layer.prints !== false ? [] : [{ code: 290, value: 0 }]),
-        ...(old
-          ? []
-          : [
-              { code: 370, value: layer.widthMm == null ? -3 : Math.round(layer.widthMm * 100) },
-              { code: 390, value: this.dictionaries.plotStyle },
-            ]),
-        ...(layer.description && !old
-          ? [
-              { code: 1001, value: LAYER_DESCRIPTION },
-              { code: 1000, value: '' },
-              { code: 1000, value: layer.description.slice(0, 250) },
-            ]
-          : []),
-        ...(layer.own === undefined ? [] : ownData(layer.own)),
-      ]),
+      ].map((layer) => layerTags(layer, this.version, this.dictionaries.plotStyle)),
       'AcDbLayerTableRecord',
     );
     table(

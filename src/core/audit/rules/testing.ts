@@ -1,0 +1,99 @@
+import { correctDrawing } from '../../correct/correct';
+import { readDrawing } from '../../dxf/read/interpret';
+import { DrawingComposer, type NewLayer } from '../../dxf/write/composer';
+import type { StandardLayer } from '../../standard/definitions';
+import { PLAIN_RULE, type RuleSetting } from '../../standard/rule-settings';
+import { blankStandard, layerOf, lineOf, type Standard } from '../../standard/standard';
+import { audit } from '../engine';
+import { publishFinding } from '../publish';
+import type { Rule } from '../rule';
+
+// What the tests of rules share: a small office, drawings made by the composer, and cases in a table.
+
+export type Published = ReturnType<typeof publishFinding>;
+type Draw = (file: DrawingComposer) => void;
+
+export const officeLayer = (name: string, more: Partial<StandardLayer> = {}): StandardLayer =>
+  layerOf({ name, colour: { number: 3 }, widthMm: 0.5, ...more });
+
+/** An office with a broken line and the layers that are given. */
+export const office = (layers: readonly StandardLayer[], more: Partial<Standard> = {}): Standard => ({
+  ...blankStandard('Test'),
+  linetypes: [lineOf({ name: 'Continuous' }), lineOf({ name: 'Broken', elementsMm: [6, -2] })],
+  layers: [...layers],
+  ...more,
+});
+
+/** A layer of a drawing as {@link officeLayer} wants it. */
+export const GOOD: NewLayer = { name: 'WALL', colour: 3, widthMm: 0.5 };
+
+export interface Case {
+  readonly name: string;
+  readonly draw: Draw;
+  readonly standard: Standard;
+  readonly version?: 'AC1009' | 'AC1015' | 'AC1018' | 'AC1024' | 'AC1032';
+}
+
+export interface Reject extends Case {
+  /** Messages of the findings of the rule, in order. */
+  readonly messages: readonly string[];
+  /** Where the first one is. */
+  readonly at?: { readonly space: string; readonly x: number; readonly y: number };
+  readonly expected?: string;
+  readonly found?: string;
+  /** What is left of the rule's findings once it was corrected; absent where it corrects nothing by itself. */
+  readonly leaves?: number;
+}
+
+export function bytesOf({ draw, version = 'AC1024' }: Pick<Case, 'draw' | 'version'>): Uint8Array {
+  const file = new DrawingComposer({ version, units: 4 });
+  file.linetype('Broken', '', [6, -2]);
+  draw(file);
+  return file.bytes();
+}
+
+export function findingsOf(bytes: Uint8Array, standard: Standard, rule?: Rule): Published[] {
+  const read = readDrawing(bytes);
+  if (!read.ok) throw new Error(read.problem.message);
+  const { findings, failures } = audit(read.value, standard);
+  expect(failures).toEqual([]);
+  return findings.filter((finding) => !rule || finding.rule === rule.meta.id).map(publishFinding);
+}
+
+/** The standard with something set for one rule. */
+export const withSetting = (standard: Standard, rule: Rule, setting: Partial<RuleSetting>): Standard => ({
+  ...standard,
+  rules: { ...standard.rules, [rule.meta.id]: { ...PLAIN_RULE, ...setting } },
+});
+
+/** Tests of one rule: what it lets pass, what it finds with which words and where, and what its correction leaves. */
+export function testRule(
+  rule: Rule,
+  { accept, reject }: { accept: readonly Case[]; reject: readonly Reject[] },
+): void {
+  describe(rule.meta.id, () => {
+    it.each(accept.map((one) => [one.name, one] as const))('lets pass: %s', (_, one) => {
+      expect(findingsOf(bytesOf(one), one.standard, rule)).toEqual([]);
+    });
+
+    it.each(reject.map((one) => [one.name, one] as const))('finds: %s', (_, one) => {
+      const bytes = bytesOf(one);
+      const found = findingsOf(bytes, one.standard, rule);
+      expect(found.map(({ message }) => message)).toEqual(one.messages);
+      if (one.at) expect(found[0].at).toEqual(one.at);
+      if (one.expected !== undefined) expect(found[0].expected).toBe(one.expected);
+      if (one.found !== undefined) expect(found[0].found).toBe(one.found);
+      // The same drawing gives the same findings with the same keys.
+      expect(findingsOf(bytes, one.standard, rule)).toEqual(found);
+      expect(new Set(found.map(({ key }) => key)).size).toBe(found.length);
+      // What is switched off finds nothing.
+      expect(findingsOf(bytes, withSetting(one.standard, rule, { on: false }), rule)).toEqual([]);
+      if (one.leaves === undefined) return;
+      const result = correctDrawing(bytes, one.standard, { findings: found.map(({ key }) => key) });
+      if (!result.ok) throw new Error(result.problem.message);
+      const left = result.value.after.findings.filter((finding) => finding.rule === rule.meta.id);
+      expect(left).toHaveLength(one.leaves);
+      expect(result.value.unsettled).toHaveLength(one.leaves);
+    });
+  });
+}

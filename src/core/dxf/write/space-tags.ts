@@ -1,0 +1,81 @@
+import type { NewTag } from '../edit/edits';
+import { decimal } from '../real';
+
+export type Point = readonly [number, number];
+
+/** What a space asks of the drawing it is in. */
+export interface ComposerHost {
+  readonly version: string;
+  /** A fresh handle; empty in files that have none. */
+  handle(): string;
+  nextViewport(): number;
+  /** Makes the picture of a dimension as a symbol, and says its name. */
+  dimensionPicture(
+    height: number,
+    from: Point,
+    to: Point,
+    a: Point,
+    b: Point,
+    plumb: boolean,
+    text: string,
+  ): string;
+  /** Objects carry data of our own: their application must be in the file. */
+  usesOwnData?(): void;
+  /** Handle of a set of parallel lines by its name. */
+  parallelSetHandle?(name: string): string;
+}
+
+export function gradientTags(gradient: { from: number; to: number; angleDeg: number }): NewTag[] {
+  const stop = (at: string, rgb: number): NewTag[] => [
+    { code: 463, value: at },
+    { code: 63, value: 7 },
+    { code: 421, value: rgb },
+  ];
+  return [
+    { code: 450, value: 1 },
+    { code: 451, value: 0 },
+    { code: 460, value: decimal((gradient.angleDeg * Math.PI) / 180) },
+    { code: 461, value: '0.0' },
+    { code: 452, value: 0 },
+    { code: 462, value: '0.0' },
+    { code: 453, value: 2 },
+    ...stop('0.0', gradient.from),
+    ...stop('1.0', gradient.to),
+    { code: 470, value: 'LINEAR' },
+  ];
+}
+
+/** The oldest version keeps what a viewport shows in extended data, in this order. */
+
+export function oldView([x, y]: Point, height: number): NewTag[] {
+  const real = (value: number): NewTag => ({ code: 1040, value: decimal(value) });
+  const whole = (value: number): NewTag => ({ code: 1070, value });
+  return [
+    { code: 1001, value: 'ACAD' },
+    { code: 1000, value: 'MVIEW' },
+    { code: 1002, value: '{' },
+    whole(16),
+    ...point(1010, [0, 0]),
+    ...point(1010, [0, 0], 1),
+    ...[0, height, x, y, 50, 0, 0].map(real),
+    ...[0, 1000, 1, 3, 0, 0, 0, 0].map(whole),
+    ...[0, 0, 0, 10, 10, 10, 10].map(real),
+    whole(0),
+    { code: 1002, value: '{' },
+    { code: 1002, value: '}' },
+    { code: 1002, value: '}' },
+  ];
+}
+
+/** A point as tags: its x at a code, y and z behind. */
+export const point = (code: number, [x, y]: Point, z = 0): NewTag[] => [
+  { code, value: decimal(x) },
+  { code: code + 10, value: decimal(y) },
+  { code: code + 20, value: decimal(z) },
+];
+
+/** A point in the plane as tags. */
+export const point2 = (code: number, [x, y]: Point): NewTag[] => [
+  { code, value: decimal(x) },
+  { code: code + 10, value: decimal(y) },
+];
