@@ -8,7 +8,7 @@ export default {
     '<rootDir>/tests/{outside,house}/**/*.test.ts',
   ],
   transform: {
-    '^.+\\.tsx?$': [
+    '^.+\\.[tj]sx?$': [
       '@swc/jest',
       {
         jsc: {
@@ -19,6 +19,8 @@ export default {
       },
     ],
   },
+  // Packages that come as modules of the newer form only.
+  transformIgnorePatterns: ['/node_modules/(?!(flatbush|flatqueue|robust-predicates)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   testTimeout: 60000,
   maxWorkers: 2,

@@ -37,7 +37,7 @@ describe('a data folder of the version before', () => {
       ['KY-04.dxf', 'reading', null, null, null, 0],
       ['KY-01.dxf', 'ready', 'held', { must: 2, should: 1, note: 0 }, 'Edition 1', 1],
     ]);
-    expect(listDrawings()[0].problem?.message).toContain('cut');
+    expect(listDrawings()[0].problem?.message).toContain('damaged');
   });
 
   it('keeps corrections, what can be done again, and what was decided for the sender', () => {

@@ -164,13 +164,13 @@ function differing(a: unknown, b: unknown, path = ''): string[] {
     return left.flatMap((each, i) => (right[i] === undefined ? [] : differing(each, right[i], under('*'))));
   }
   const record = RECORDS.has(path);
-  return [...new Set([...Object.keys(a as object), ...Object.keys(b as object)])].flatMap((key) =>
-    differing(
-      (a as Record<string, unknown>)[key] ?? (record ? {} : undefined),
-      (b as Record<string, unknown>)[key] ?? (record ? {} : undefined),
-      under(record ? '*' : key),
-    ),
-  );
+  return [...new Set([...Object.keys(a as object), ...Object.keys(b as object)])].flatMap((key) => {
+    const below = under(record ? '*' : key);
+    const nothing = record || RECORDS.has(below) ? {} : undefined;
+    const of = (each: unknown): unknown => (each as Record<string, unknown>)[key] ?? nothing;
+    // The settings of a rule are of one kind each: those in another kind are differences by themselves.
+    return path === 'rules.*.settings' ? [below] : differing(of(a), of(b), below);
+  });
 }
 /** Objects whose keys are names, not settings. */
 const RECORDS = new Set(['rules', 'rules.*.settings']);

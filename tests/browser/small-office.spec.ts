@@ -258,12 +258,12 @@ test('it is issued, drawings are checked with it, and the next draft says what c
   await page.goto(`${BASE}/drawings/${id}`);
   await expect(page.getByText('Edition 1', { exact: false }).first()).toBeVisible();
   const audit = (await (await page.request.get(`${BASE}/api/drawings/${id}`)).json()) as {
-    current: { findings: { rule: string; gravity: string }[] };
+    current: { findings: { rule: string; weight: string }[] };
   };
   const own = audit.current.findings.filter(({ rule }) => rule === 'objects/own-colour');
   expect(own.length).toBeGreaterThan(0);
   // The office decided that an own colour must go.
-  expect(new Set(own.map(({ gravity }) => gravity))).toEqual(new Set(['must']));
+  expect(new Set(own.map(({ weight }) => weight))).toEqual(new Set(['must']));
 
   // The next draft learns from that drawing what the office wants of it, and says what it changes.
   await page.goto(`${BASE}/standard?view=editions`);

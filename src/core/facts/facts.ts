@@ -1,40 +1,164 @@
-import { extentsOf } from '../drawing/extents';
+import { type Effective, EffectiveLooks } from '../drawing/effective';
 import { firstPoint } from '../drawing/first-point';
-import type { Drawing } from '../dxf/drawing';
+import { type Drawing, kindOf } from '../dxf/drawing';
+import type { ObjectKind } from '../dxf/object-kinds';
 import { shapeOf } from '../dxf/read/decode';
 import type { Box } from '../geometry/box';
+import {
+  type DimensionFact,
+  dimensionFact,
+  type FillFact,
+  fillFact,
+  type LeaderFact,
+  leaderFact,
+} from './annotations';
+import { Boxes } from './boxes';
 import { type LayerContents, layerContents } from './layers';
+import { type LinetypeFact, linetypeFact } from './linetypes';
+import { type Appearance, appearancesOf, type ViewportFact, viewportFacts } from './paper';
+import { type Crossing, crossingsOf, type Segments, segmentsOf } from './segments';
+import { indexSpace, type SpatialIndex } from './spatial-index';
+import { type TextFact, textFact } from './texts';
 
-/** What is worked out once for a drawing, only when somebody asks. */
+/**
+ * What is known of a drawing beyond its records: worked out once, and only when somebody asks. What two rules would each
+ * work out stands here, named for what it says. All coordinates are those of the space the object lies in.
+ */
 export class Facts {
-  private layersKept: LayerContents | null = null;
-  private readonly boxes = new Map<number, Box | null>();
+  private readonly boxes: Boxes;
+  private readonly looks: EffectiveLooks;
+  private readonly once = new Map<string, unknown>();
+  private readonly byRow = new Map<string, Map<number, unknown>>();
 
+  /** @param defaultWidthMm what "default width" means in the office */
   constructor(
     readonly drawing: Drawing,
     readonly defaultWidthMm: number,
-  ) {}
-
-  get layers(): LayerContents {
-    this.layersKept ??= layerContents(this.drawing);
-    return this.layersKept;
+  ) {
+    this.boxes = new Boxes(drawing);
+    this.looks = new EffectiveLooks(drawing, defaultWidthMm);
   }
 
+  /** What lies on each layer. */
+  get layers(): LayerContents {
+    return this.lazily('layers', () => layerContents(this.drawing));
+  }
+
+  /** Rows by handle in capitals; a handle that several objects share names them all. */
+  get rowsByHandle(): ReadonlyMap<string, readonly number[]> {
+    return this.lazily('rowsByHandle', () => {
+      const rows = new Map<string, number[]>();
+      const { objects, reader } = this.drawing;
+      for (let row = 0; row < objects.count; row++) {
+        if (objects.handleTag[row] === 0) continue;
+        const handle = reader.name(objects.handleTag[row]).toUpperCase();
+        const known = rows.get(handle);
+        if (known) known.push(row);
+        else rows.set(handle, [row]);
+      }
+      return rows;
+    });
+  }
+
+  /** Rows of the objects of a kind, in drawing order. */
+  rowsOfKind(kind: ObjectKind): readonly number[] {
+    return this.lazily(`rows ${kind}`, () => {
+      const rows: number[] = [];
+      for (let row = 0; row < this.drawing.objects.count; row++)
+        if (kindOf(this.drawing, row) === kind) rows.push(row);
+      return rows;
+    });
+  }
+
+  /** How an object looks by itself, outside of any placement. Objects with the same looks share one. */
+  look(row: number): Effective {
+    return this.looks.of(row, null);
+  }
+
+  /** A point of an object where it really lies: its own coordinate system is taken in. */
   anchor(row: number): readonly [number, number] | null {
     const shape = shapeOf(this.drawing, row);
     const at = shape && firstPoint(shape);
     return at && Number.isFinite(at[0]) && Number.isFinite(at[1]) ? at : null;
   }
 
+  /** The box of an object where it stands, lines without their widths. Null for what has no extent. */
   box(row: number): Box | null {
-    let box = this.boxes.get(row);
-    if (box === undefined) {
-      box = extentsOf(this.drawing, row);
-      this.boxes.set(row, box);
+    return this.boxes.of(row);
+  }
+
+  text(row: number): TextFact | null {
+    return this.ofRow('text', row, () => textFact(this.drawing, row));
+  }
+
+  dimension(row: number): DimensionFact {
+    return this.ofRow('dimension', row, () => dimensionFact(this.drawing, row));
+  }
+
+  leader(row: number): LeaderFact {
+    return this.ofRow('leader', row, () => leaderFact(this.drawing, row));
+  }
+
+  fill(row: number): FillFact | null {
+    return this.ofRow('fill', row, () => fillFact(this.drawing, row));
+  }
+
+  /** The lines that an object draws, as straight pieces. */
+  segments(row: number): Segments {
+    return this.ofRow('segments', row, () => segmentsOf(this.drawing, row));
+  }
+
+  /** Where the lines of two objects meet. */
+  crossings(row: number, other: number): readonly Crossing[] {
+    return crossingsOf(this.segments(row), this.segments(other));
+  }
+
+  /** The objects of a space by where they are, all of them or those of one kind. */
+  index(container: number, kind: ObjectKind | null = null): SpatialIndex {
+    return this.lazily(`index ${container} ${kind}`, () =>
+      indexSpace(this.drawing, container, kind, (row) => this.box(row)),
+    );
+  }
+
+  /** The viewports that show something of the model. */
+  get viewports(): readonly ViewportFact[] {
+    return this.lazily('viewports', () => viewportFacts(this.drawing));
+  }
+
+  /** Every sheet and viewport that shows an object, and how large. */
+  appearances(row: number): readonly Appearance[] {
+    return this.ofRow('appearances', row, () =>
+      appearancesOf(this.drawing, this.viewports, row, this.box(row)),
+    );
+  }
+
+  linetype(row: number): LinetypeFact {
+    return linetypeFact(this.drawing, row, this.look(row));
+  }
+
+  private lazily<T>(name: string, work: () => T): T {
+    if (!this.once.has(name)) this.once.set(name, work());
+    return this.once.get(name) as T;
+  }
+
+  private ofRow<T>(name: string, row: number, work: () => T): T {
+    let known = this.byRow.get(name);
+    if (!known) {
+      known = new Map();
+      this.byRow.set(name, known);
     }
-    return box;
+    if (!known.has(row)) known.set(row, work());
+    return known.get(row) as T;
   }
 }
 
-export const factsOf = (drawing: Drawing, defaultWidthMm: number): Facts =>
-  new Facts(drawing, defaultWidthMm);
+const kept = new WeakMap<Drawing, Facts>();
+
+/** The facts of a drawing; the same for everybody who asks with the same default width. */
+export function factsOf(drawing: Drawing, defaultWidthMm: number): Facts {
+  const known = kept.get(drawing);
+  if (known?.defaultWidthMm === defaultWidthMm) return known;
+  const facts = new Facts(drawing, defaultWidthMm);
+  kept.set(drawing, facts);
+  return facts;
+}

@@ -38,7 +38,7 @@ export function faceForLetter(wanted: Face, character: string): Face | null {
 }
 
 /** Width of a letter with the space that follows it, capital height 1. */
-function letterWidth(face: Face | null, character: string): number {
+export function letterWidth(face: Face | null, character: string): number {
   if (face === null) return isWide(character.codePointAt(0)!) ? WIDE : NARROW;
   if (face === 'stroke') return glyphOf(character)!.width + LETTER_SPACE;
   return ADVANCES[face].get(character.codePointAt(0)!)!;

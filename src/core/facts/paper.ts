@@ -1,0 +1,182 @@
+import { viewportClip } from '../drawing/viewports';
+import { type Drawing, type DrawingSheet, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
+import { foldName } from '../dxf/interner';
+import { shapeOf } from '../dxf/read/decode';
+import type { ViewportShape } from '../dxf/shapes';
+import type { Box } from '../geometry/box';
+import { meetingOf } from '../geometry/crossings';
+import { contains } from '../geometry/hatch';
+import { applyX, applyY, type Transform } from '../geometry/transform';
+
+/** A viewport of a sheet, as far as it decides what is seen and how large. */
+export interface ViewportFact {
+  readonly sheet: string;
+  readonly sheetContainer: number;
+  readonly row: number;
+  readonly handle: string;
+  /** Paper mm of one unit of the model. */
+  readonly mmPerUnit: number;
+  /** What the scale rests on, for a person. */
+  readonly basis: string;
+  /** Corners of what it shows, in the model: x, y, x, y … */
+  readonly region: readonly number[];
+  readonly box: Box;
+  /** It is no rectangle. */
+  readonly clipped: boolean;
+  /** Folded names of layers that are hidden in it alone. */
+  readonly hiddenLayers: ReadonlySet<string>;
+  /** Folded names of layers that look otherwise in it. */
+  readonly otherLooks: ReadonlySet<string>;
+}
+
+/** Where an object comes to lie on paper. */
+export interface Appearance {
+  readonly sheet: string;
+  /** Handle of the viewport that shows it; empty where it lies on the sheet itself. */
+  readonly viewport: string;
+  readonly mmPerUnit: number;
+  readonly basis: string;
+  /** All of its box is seen, not only a part. */
+  readonly whole: boolean;
+}
+
+/** The viewports of all sheets that show something of the model, in the order of the sheets. */
+export function viewportFacts(drawing: Drawing): ViewportFact[] {
+  const layerByHandle = new Map(
+    drawing.layers.map(({ handle, name }) => [handle.toUpperCase(), foldName(name)]),
+  );
+  return drawing.sheets.flatMap((sheet) =>
+    drawing.containers[sheet.container].rows.flatMap((row) => {
+      if (kindOf(drawing, row) !== 'viewport') return [];
+      const shape = shapeOf(drawing, row);
+      if (shape?.type !== 'viewport' || shape.id === 1 || !shape.on || !(shape.scale > 1e-12)) return [];
+      const fact = viewportFact(drawing, sheet, row, shape, layerByHandle);
+      return fact ? [fact] : [];
+    }),
+  );
+}
+
+function viewportFact(
+  drawing: Drawing,
+  sheet: DrawingSheet,
+  row: number,
+  shape: ViewportShape,
+  layerByHandle: ReadonlyMap<string, string>,
+): ViewportFact | null {
+  const handle = handleOf(drawing, row);
+  const back = inverse(shape.transform);
+  if (!back) return null;
+  const clip = viewportClip(drawing, shape, [0, 0]);
+  const [x, y, w, h] = [...shape.centre, shape.width / 2, shape.height / 2];
+  const onSheet = clip ?? [x - w, y - h, x + w, y - h, x + w, y + h, x - w, y + h];
+  const region: number[] = [];
+  for (let i = 0; i + 1 < onSheet.length; i += 2)
+    region.push(applyX(back, onSheet[i], onSheet[i + 1]), applyY(back, onSheet[i], onSheet[i + 1]));
+  const sheetMm = sheet.paper?.mmPerUnit;
+  return {
+    sheet: sheet.name,
+    sheetContainer: sheet.container,
+    row,
+    handle,
+    mmPerUnit: shape.scale * (sheetMm ?? 1),
+    basis:
+      sheetMm === undefined
+        ? `viewport on sheet ${sheet.name}, whose unit is taken for mm`
+        : `viewport on sheet ${sheet.name}`,
+    region,
+    box: boxOf(region),
+    clipped: clip !== null,
+    hiddenLayers: new Set(shape.hiddenLayers.flatMap((one) => layerByHandle.get(one.toUpperCase()) ?? [])),
+    otherLooks: new Set(
+      drawing.layers.filter(({ inViewports }) => inViewports.has(handle)).map(({ name }) => foldName(name)),
+    ),
+  };
+}
+
+/**
+ * The sheets and viewports that show an object of the model or of a sheet. Layers that are off, frozen or hidden in a
+ * viewport show nothing; a layer that does not print is seen all the same, which is for a rule to say.
+ */
+export function appearancesOf(
+  drawing: Drawing,
+  viewports: readonly ViewportFact[],
+  row: number,
+  box: Box | null,
+): Appearance[] {
+  const container = drawing.containers[drawing.objects.container[row]];
+  const layer = foldName(layerNameOf(drawing, row));
+  const record = drawing.layerByName.get(layer);
+  if (record && (!record.on || record.frozen)) return [];
+  if (container.kind === 'sheet') {
+    const mmPerUnit = drawing.sheets.find(({ name }) => name === container.name)?.paper?.mmPerUnit;
+    return [
+      {
+        sheet: container.name,
+        viewport: '',
+        mmPerUnit: mmPerUnit ?? 1,
+        basis: mmPerUnit === undefined ? 'the sheet, whose unit is taken for mm' : 'the sheet itself',
+        whole: true,
+      },
+    ];
+  }
+  if (container.kind !== 'model' || !box) return [];
+  return viewports.flatMap((viewport) => {
+    if (viewport.hiddenLayers.has(layer)) return [];
+    const seen = seenThrough(viewport, box);
+    if (seen === 'none') return [];
+    return [
+      {
+        sheet: viewport.sheet,
+        viewport: viewport.handle,
+        mmPerUnit: viewport.mmPerUnit,
+        basis: viewport.basis,
+        whole: seen === 'whole',
+      },
+    ];
+  });
+}
+
+/** How much of a box a viewport shows. */
+function seenThrough({ region, box: bounds }: ViewportFact, box: Box): 'none' | 'part' | 'whole' {
+  if (box.maxX < bounds.minX || box.minX > bounds.maxX || box.maxY < bounds.minY || box.minY > bounds.maxY)
+    return 'none';
+  const corners = [
+    [box.minX, box.minY],
+    [box.maxX, box.minY],
+    [box.maxX, box.maxY],
+    [box.minX, box.maxY],
+  ] as const;
+  const inside = corners.filter(([x, y]) => contains(region, x, y)).length;
+  let crosses = false;
+  for (let i = 0; i < region.length && !crosses; i += 2) {
+    const k = (i + 2) % region.length;
+    for (const [j, [x, y]] of corners.entries()) {
+      const [u, v] = corners[(j + 1) % 4];
+      if (meetingOf(region[i], region[i + 1], region[k], region[k + 1], x, y, u, v) === 'cross')
+        crosses = true;
+    }
+  }
+  if (inside === 4 && !crosses) return 'whole';
+  if (inside > 0 || crosses) return 'part';
+  // The viewport can lie inside the object: a frame around all of it.
+  return region[0] >= box.minX && region[0] <= box.maxX && region[1] >= box.minY && region[1] <= box.maxY
+    ? 'part'
+    : 'none';
+}
+
+function inverse([a, b, c, d, e, f]: Transform): Transform | null {
+  const det = a * d - b * c;
+  if (!Number.isFinite(det) || det === 0) return null;
+  return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
+}
+
+function boxOf(points: readonly number[]): Box {
+  const box: Box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
+  for (let i = 0; i + 1 < points.length; i += 2) {
+    box.minX = Math.min(box.minX, points[i]);
+    box.maxX = Math.max(box.maxX, points[i]);
+    box.minY = Math.min(box.minY, points[i + 1]);
+    box.maxY = Math.max(box.maxY, points[i + 1]);
+  }
+  return box;
+}

@@ -1,0 +1,49 @@
+import Flatbush from 'flatbush';
+import type { Drawing } from '../dxf/drawing';
+import { kindOf } from '../dxf/drawing';
+import type { ObjectKind } from '../dxf/object-kinds';
+import type { Box } from '../geometry/box';
+
+/** The objects of one space, or of one kind in it, by where they are. */
+export class SpatialIndex {
+  private readonly tree: Flatbush | null;
+
+  constructor(
+    private readonly rows: readonly number[],
+    boxes: readonly Box[],
+  ) {
+    this.tree = rows.length > 0 ? new Flatbush(rows.length) : null;
+    for (const { minX, minY, maxX, maxY } of boxes) this.tree?.add(minX, minY, maxX, maxY);
+    this.tree?.finish();
+  }
+
+  /** Rows whose boxes meet a box, in drawing order. */
+  within({ minX, minY, maxX, maxY }: Box): number[] {
+    const found = this.tree?.search(minX, minY, maxX, maxY) ?? [];
+    return found.map((i) => this.rows[i]).sort((a, b) => a - b);
+  }
+
+  /** The nearest rows to a point, nearest first. */
+  near(x: number, y: number, most: number, farthest = Number.POSITIVE_INFINITY): number[] {
+    return (this.tree?.neighbors(x, y, most, farthest) ?? []).map((i) => this.rows[i]);
+  }
+}
+
+/** Makes the index of a space, of all its objects or of one kind. Objects without an extent are not in it. */
+export function indexSpace(
+  drawing: Drawing,
+  container: number,
+  kind: ObjectKind | null,
+  boxOf: (row: number) => Box | null,
+): SpatialIndex {
+  const rows: number[] = [];
+  const boxes: Box[] = [];
+  for (const row of drawing.containers[container].rows) {
+    if (kind !== null && kindOf(drawing, row) !== kind) continue;
+    const box = boxOf(row);
+    if (!box) continue;
+    rows.push(row);
+    boxes.push(box);
+  }
+  return new SpatialIndex(rows, boxes);
+}

@@ -1,0 +1,59 @@
+import { textTransform } from '../drawing/extents';
+import { type Drawing, rangeOf } from '../dxf/drawing';
+import { plainOf } from '../dxf/fonts';
+import { shapeOf } from '../dxf/read/decode';
+import type { TextShape } from '../dxf/shapes';
+import { type OrientedBox, orientedBox } from '../geometry/oriented-box';
+import { IDENTITY_SPACE } from '../geometry/space';
+import { inkBox } from '../lettering/ink';
+import { layOut } from '../lettering/layout';
+
+/** Families that the application ships: lettering in them is as wide here as everywhere. */
+const SHIPPED: ReadonlySet<string> = new Set(['barlow', 'source serif 4', 'spline sans mono']);
+
+/** What is known of one text. */
+export interface TextFact {
+  readonly row: number;
+  /** What its letters say, its lines parted by line ends. */
+  readonly says: string;
+  readonly style: string;
+  /** Height of capitals, drawing units. */
+  readonly height: number;
+  /** Where its letters lie: their own outlines, not the room they are given. Null for blanks. */
+  readonly box: OrientedBox | null;
+  /** Directions of its base line and of its letters' uprights, 0 to 2π, as seen in the space it lies in. */
+  readonly angleRad: number;
+  /** False where a face of ours stands for a font that is not shipped: its letters may be wider or narrower. */
+  readonly certain: boolean;
+  readonly shape: TextShape;
+}
+
+/** Texts and attributes with something to say; null for what shows no letters. */
+export function textFact(drawing: Drawing, row: number): TextFact | null {
+  const shape = shapeOf(drawing, row);
+  if (shape?.type !== 'text') return null;
+  const laid = layOut(shape);
+  const t = textTransform(shape, IDENTITY_SPACE, laid.heightFactor);
+  const ink = inkBox(laid);
+  const angle = Math.atan2(t[1], t[0]);
+  return {
+    row,
+    says: shape.paragraphs.map(plainOf).join('\n'),
+    style: drawing.reader.findText(rangeOf(drawing, row), 7, 'Standard'),
+    height: Math.hypot(t[2], t[3]),
+    box: ink && orientedBox(ink, t),
+    angleRad: angle < 0 ? angle + 2 * Math.PI : angle,
+    certain:
+      laid.pieces.every(({ missing }) => !missing) &&
+      shape.paragraphs.every(({ runs }) => runs.every(({ font }) => SHIPPED.has(familyOf(font)))),
+    shape,
+  };
+}
+
+/** A family's name out of a font file's: "Barlow.ttf" is Barlow. */
+const familyOf = (font: string): string =>
+  font
+    .replace(/^.*[\\/]/, '')
+    .replace(/\.(ttf|otf|ttc)$/i, '')
+    .trim()
+    .toLowerCase();
