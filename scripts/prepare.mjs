@@ -2,8 +2,8 @@
 
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { dirname, join, sep } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
@@ -28,11 +28,23 @@ const LEFT_OUTSIDE = [
   '@napi-rs/canvas',
   'better-sqlite3',
   'exceljs',
+  'iconv-lite',
   'next',
   'opentype.js',
   'pdfkit',
   'piscina',
 ];
+
+/** Messages of zod in sixty languages, of which the application speaks one. */
+const oneLanguage = {
+  name: 'one-language',
+  setup(build) {
+    build.onResolve({ filter: /locales\/index\.js$/ }, ({ importer }) =>
+      importer.includes(`${sep}zod${sep}`) ? { path: 'locales', namespace: 'one-language' } : undefined,
+    );
+    build.onLoad({ filter: /.*/, namespace: 'one-language' }, () => ({ contents: 'export {};' }));
+  },
+};
 
 const NODE = {
   bundle: true,
@@ -60,10 +72,13 @@ export async function bundle(entry, outfile) {
  */
 export async function bundleCommands(entry, name) {
   const { build } = await import('esbuild');
+  // Parts have the hash of their content in their names: those of the build before would stay.
+  rmSync(join(root, 'build', name), { recursive: true, force: true });
   await build({
     ...NODE,
     splitting: true,
-    minifySyntax: true,
+    minify: true,
+    plugins: [oneLanguage],
     external: LEFT_OUTSIDE,
     entryPoints: [{ in: join(root, entry), out: name }],
     outdir: join(root, 'build'),

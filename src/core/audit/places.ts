@@ -4,7 +4,7 @@ import { isPlaced } from './context';
 import type { Place } from './finding';
 
 /** Places that a finding carries: enough to walk along; the objects are all named. */
-const MOST_PLACES = 12;
+const MOST_PLACES = 4;
 
 /** Where the first objects of a finding lie; those in the model or on a sheet before those inside symbols. */
 export function placesOf(facts: Facts, rows: readonly number[]): Place[] {

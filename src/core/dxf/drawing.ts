@@ -206,8 +206,25 @@ export const inDrawOrder = (drawing: Drawing, container: number): readonly numbe
 /** Handle of a row in capitals; rows of files without handles get a stable one of ours, marked by a tilde. */
 export function handleOf(drawing: Drawing, row: number): string {
   const tag = drawing.objects.handleTag[row];
-  return tag === 0 ? `~${(row + 1).toString(16).toUpperCase()}` : drawing.reader.name(tag).toUpperCase();
+  if (tag === 0) return `~${(row + 1).toString(16).toUpperCase()}`;
+  return plainHandle(drawing, tag) ?? drawing.reader.name(tag).toUpperCase();
 }
+
+/** A handle of capitals and figures alone, as nearly all are; null for any other. Lists of findings ask for very many. */
+function plainHandle({ document }: Drawing, tag: number): string | null {
+  const { bytes, values, ends, form } = document.tags;
+  if (form !== 'text') return null;
+  let text = '';
+  for (let i = values[tag]; i < ends[tag]; i++) {
+    const byte = bytes[i];
+    if (byte === 32) continue;
+    if (!((byte >= 48 && byte <= 57) || (byte >= 65 && byte <= 70))) return null;
+    text += HEX_DIGITS[byte < 58 ? byte - 48 : byte - 55];
+  }
+  return text;
+}
+
+const HEX_DIGITS = '0123456789ABCDEF';
 
 /** Entity names and kinds by the number of the name: there are few of them, and many rows ask. */
 interface Kinds {

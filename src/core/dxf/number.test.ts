@@ -25,6 +25,24 @@ describe('parseNumber', () => {
     );
   });
 
+  it('rounds what has more digits than a double as the language does, halfway cases too', () => {
+    const digits = (most: number) => fc.stringMatching(new RegExp(`^[0-9]{1,${most}}$`));
+    fc.assert(
+      fc.property(digits(9), digits(14), (whole, places) => {
+        expect(parse(`${whole}.${places}`)).toBe(Number(`${whole}.${places}`));
+      }),
+      { numRuns: 2000 },
+    );
+    // Odd multiples of half a unit in the last place: what is exactly between two doubles goes to the even one.
+    fc.assert(
+      fc.property(fc.bigInt({ min: 0n, max: 1_000_000_000n }), (n) => {
+        const text = String((1n << 53n) + 2n * n + 1n);
+        expect(parse(text)).toBe(Number(text));
+      }),
+      { numRuns: 1000 },
+    );
+  });
+
   it.each([
     [' 12.50 ', 12.5],
     ['-.5', -0.5],

@@ -28,7 +28,7 @@ export class Facts {
   private readonly boxes: Boxes;
   private readonly looks: EffectiveLooks;
   private readonly once = new Map<string, unknown>();
-  private readonly byRow = new Map<string, Map<number, unknown>>();
+  private readonly byRow = new Map<string, unknown[]>();
 
   /** @param defaultWidthMm what "default width" means in the office */
   constructor(
@@ -84,7 +84,9 @@ export class Facts {
 
   /** The box of an object where it stands, lines without their widths. Null for what has no extent. */
   box(row: number): Box | null {
-    return this.boxes.of(row);
+    const kind = kindOf(this.drawing, row);
+    // A text is laid out once, for its box as for its letters.
+    return kind === 'text' || kind === 'attribute' ? (this.text(row)?.frame ?? null) : this.boxes.of(row);
   }
 
   text(row: number): TextFact | null {
@@ -144,11 +146,14 @@ export class Facts {
   private ofRow<T>(name: string, row: number, work: () => T): T {
     let known = this.byRow.get(name);
     if (!known) {
-      known = new Map();
+      known = new Array(this.drawing.objects.count);
       this.byRow.set(name, known);
     }
-    if (!known.has(row)) known.set(row, work());
-    return known.get(row) as T;
+    const before = known[row];
+    if (before !== undefined) return before as T;
+    const made = work();
+    known[row] = made;
+    return made;
   }
 }
 

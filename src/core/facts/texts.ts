@@ -1,8 +1,9 @@
-import { textTransform } from '../drawing/extents';
+import { includeText, textTransform } from '../drawing/extents';
 import { type Drawing, rangeOf } from '../dxf/drawing';
 import { plainOf } from '../dxf/fonts';
 import { shapeOf } from '../dxf/read/decode';
 import type { TextShape } from '../dxf/shapes';
+import { type Box, emptyBox } from '../geometry/box';
 import { type OrientedBox, orientedBox } from '../geometry/oriented-box';
 import { IDENTITY_SPACE } from '../geometry/space';
 import { inkBox } from '../lettering/ink';
@@ -21,6 +22,8 @@ export interface TextFact {
   readonly height: number;
   /** Where its letters lie: their own outlines, not the room they are given. Null for blanks. */
   readonly box: OrientedBox | null;
+  /** The room that it takes, from its first line to its last and as high as they are, as extents give it. */
+  readonly frame: Box;
   /** Directions of its base line and of its letters' uprights, 0 to 2π, as seen in the space it lies in. */
   readonly angleRad: number;
   /** False where a face of ours stands for a font that is not shipped: its letters may be wider or narrower. */
@@ -35,6 +38,8 @@ export function textFact(drawing: Drawing, row: number): TextFact | null {
   const laid = layOut(shape);
   const t = textTransform(shape, IDENTITY_SPACE, laid.heightFactor);
   const ink = inkBox(laid);
+  const frame = emptyBox();
+  includeText(frame, laid, t);
   const angle = Math.atan2(t[1], t[0]);
   return {
     row,
@@ -42,6 +47,7 @@ export function textFact(drawing: Drawing, row: number): TextFact | null {
     style: drawing.reader.findText(rangeOf(drawing, row), 7, 'Standard'),
     height: Math.hypot(t[2], t[3]),
     box: ink && orientedBox(ink, t),
+    frame,
     angleRad: angle < 0 ? angle + 2 * Math.PI : angle,
     certain:
       laid.pieces.every(({ missing }) => !missing) &&

@@ -104,6 +104,36 @@ interface Atom {
 
 /** Breaks a text into lines and places them about its anchor. */
 export function layOut(shape: TextShape): LaidText {
+  return layOutPlain(shape) ?? layOutLines(shape);
+}
+
+/** One line of letters that all look alike, in no frame: what most texts are. Null for any other. */
+function layOutPlain(shape: TextShape): LaidText | null {
+  if (shape.fitTo || shape.wrapWidth > 0 || shape.paragraphs.length !== 1) return null;
+  const { runs } = shape.paragraphs[0];
+  if (runs.length !== 1) return null;
+  const [run] = runs;
+  if (run.stack || run.under || run.over || run.struck || /^[ \t]|[ \t]$/.test(run.text)) return null;
+  const size = run.size || 1;
+  const shift =
+    shape.up === 'top' ? 0 : shape.up === 'middle' ? size / 2 : shape.up === 'bottom' ? size + DROP : size;
+  const base = shift - size;
+  const pieces = piecesOf(run.text, run, 0, base, run.size);
+  const width = pieces.reduce((sum, piece) => sum + piece.width, 0);
+  // In no frame a line is as wide as its frame: however it is aligned, it stands about its anchor.
+  const left = -shape.across * width;
+  return {
+    pieces: left === 0 ? pieces : pieces.map((piece) => ({ ...piece, x: piece.x + left })),
+    rules: [],
+    minX: left,
+    maxX: left + width,
+    minY: base - DROP * size,
+    maxY: shift,
+    heightFactor: 1,
+  };
+}
+
+function layOutLines(shape: TextShape): LaidText {
   const { height } = shape;
   let paragraphs = shape.paragraphs;
   let heightFactor = 1;
