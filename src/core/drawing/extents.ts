@@ -34,7 +34,7 @@ export function includeText(box: Box, laid: LaidText, t: Transform): void {
 }
 
 /** Takes in the outline of shapes as a box. */
-class BoxSink implements OutlineSink {
+export class BoxSink implements OutlineSink {
   readonly box = emptyBox();
   move(x: number, y: number): void {
     include(this.box, x, y);

@@ -1,4 +1,4 @@
-import { outlineShape } from '../drawing/extents';
+import { BoxSink, outlineShape } from '../drawing/extents';
 import type { OutlineSink } from '../drawing/outline';
 import { frameParts } from '../drawing/tolerance-frame';
 import { DEEPEST, isAttributeDefinition, Walk } from '../drawing/walk';
@@ -91,11 +91,24 @@ export class Boxes {
   of(row: number): Box | null {
     const known = this.known[row];
     if (known !== undefined) return known;
-    const sink = new Gathering();
-    this.take(row, IDENTITY_SPACE, sink, 0);
-    const box = sink.box();
+    const box = this.leafBox(row) ?? this.gathered(row);
     this.known[row] = box;
     return box;
+  }
+
+  /** The box of what is a shape by itself, without gathering anything; null for all else. */
+  private leafBox(row: number): Box | null {
+    const shape = shapeOf(this.drawing, row);
+    if (shape?.type !== 'path' && shape?.type !== 'ellipse') return null;
+    const sink = new BoxSink();
+    outlineShape(shape, IDENTITY_SPACE, sink);
+    return isEmpty(sink.box) ? null : sink.box;
+  }
+
+  private gathered(row: number): Box | null {
+    const sink = new Gathering();
+    this.take(row, IDENTITY_SPACE, sink, 0);
+    return sink.box();
   }
 
   private take(row: number, space: Space, sink: Gathering, depth: number): void {

@@ -2,12 +2,14 @@ import { outlineShape } from '../drawing/extents';
 import type { OutlineSink } from '../drawing/outline';
 import { type Step, Walk } from '../drawing/walk';
 import type { Drawing } from '../dxf/drawing';
+import { shapeOf } from '../dxf/read/decode';
 import type { LeafShape } from '../dxf/shapes';
 import { type Meeting, meetingOf, meetingPoint } from '../geometry/crossings';
-import { type AxisEllipse, pointsOfArc } from '../geometry/ellipse';
+import { type AxisEllipse, alongArc } from '../geometry/ellipse';
+import { IDENTITY_SPACE } from '../geometry/space';
 
 /** Curves are taken for straight pieces that lie at most this share of their radius off them. */
-const FLATNESS = 0.0005;
+const FLATNESS = 0.001;
 /** Straight pieces of one object; nested arrays can ask for billions. */
 const MOST_PIECES = 200_000;
 
@@ -17,22 +19,26 @@ export type Segments = Float64Array;
 /** Takes in outlines as straight pieces. */
 class Flattening implements OutlineSink {
   readonly pieces: number[] = [];
-  private start: readonly [number, number] = [0, 0];
-  private at: readonly [number, number] = [0, 0];
+  private startX = 0;
+  private startY = 0;
+  private x = 0;
+  private y = 0;
+  private readonly goOn = (x: number, y: number): void => this.line(x, y);
 
   move(x: number, y: number): void {
-    this.start = [x, y];
-    this.at = this.start;
+    this.startX = this.x = x;
+    this.startY = this.y = y;
   }
   line(x: number, y: number): void {
-    if (Number.isFinite(this.at[0] + this.at[1] + x + y)) this.pieces.push(this.at[0], this.at[1], x, y);
-    this.at = [x, y];
+    if (Number.isFinite(this.x + this.y + x + y)) this.pieces.push(this.x, this.y, x, y);
+    this.x = x;
+    this.y = y;
   }
   arc(arc: AxisEllipse): void {
-    for (const [x, y] of pointsOfArc(arc, FLATNESS)) this.line(x, y);
+    alongArc(arc, FLATNESS, this.goOn);
   }
   close(): void {
-    if (this.at[0] !== this.start[0] || this.at[1] !== this.start[1]) this.line(this.start[0], this.start[1]);
+    if (this.x !== this.startX || this.y !== this.startY) this.line(this.startX, this.startY);
   }
 }
 
@@ -42,6 +48,11 @@ class Flattening implements OutlineSink {
  */
 export function segmentsOf(drawing: Drawing, row: number): Segments {
   const sink = new Flattening();
+  const own = shapeOf(drawing, row);
+  if (own?.type === 'path' || own?.type === 'ellipse') {
+    outlineShape(own, IDENTITY_SPACE, sink);
+    return new Float64Array(sink.pieces);
+  }
   const walk = new Walk(
     drawing,
     {
@@ -54,7 +65,7 @@ export function segmentsOf(drawing: Drawing, row: number): Segments {
     null,
   );
   walk.row(row);
-  return Float64Array.from(sink.pieces);
+  return new Float64Array(sink.pieces);
 }
 
 /** Where the lines of two objects meet. */

@@ -92,16 +92,24 @@ export function bulgeArc(
   return { x, y, radius, from, to: from + sweep };
 }
 
-/** Points along an arc, its start left out and its end included, at most `share` of its radius off the curve. */
-export function pointsOfArc(arc: AxisEllipse, share: number): [number, number][] {
+/** Goes along an arc point by point, its start left out and its end included, at most `share` of its radius off the curve. */
+export function alongArc(arc: AxisEllipse, share: number, visit: (x: number, y: number) => void): void {
   const step = 2 * Math.acos(Math.max(0, 1 - Math.min(1, Math.max(1e-9, share))));
   const steps = Math.min(4096, Math.max(2, Math.ceil(Math.abs(arc.to - arc.from) / step)));
   const [cos, sin] = [Math.cos(arc.rotation), Math.sin(arc.rotation)];
-  return Array.from({ length: steps }, (_, i) => {
-    const t = arc.from + ((arc.to - arc.from) * (i + 1)) / steps;
-    const [u, v] = [arc.rx * Math.cos(t), arc.ry * Math.sin(t)];
-    return [arc.x + u * cos - v * sin, arc.y + u * sin + v * cos];
-  });
+  for (let i = 1; i <= steps; i++) {
+    const t = arc.from + ((arc.to - arc.from) * i) / steps;
+    const u = arc.rx * Math.cos(t);
+    const v = arc.ry * Math.sin(t);
+    visit(arc.x + u * cos - v * sin, arc.y + u * sin + v * cos);
+  }
+}
+
+/** Points along an arc, see {@link alongArc}. */
+export function pointsOfArc(arc: AxisEllipse, share: number): [number, number][] {
+  const points: [number, number][] = [];
+  alongArc(arc, share, (x, y) => points.push([x, y]));
+  return points;
 }
 
 /** Length of an arc: exact for circles, by Simpson's rule for ellipses. */

@@ -6,12 +6,14 @@ import { FACE_METRICS } from './face-metrics';
 import { GLYPH_BOXES } from './glyph-boxes';
 import { faceForLetter, type LaidText, letterWidth, type Piece } from './layout';
 
+/** Left, bottom, right and top of a letter's ink, capital height 1. */
+type Ink = readonly [number, number, number, number];
+
 type Outlined = Exclude<Face, 'stroke'>;
 
-/** Left, bottom, right and top of each letter's ink, capital height 1. */
-const inks = new Map<Outlined, Map<number, readonly [number, number, number, number]>>();
+const inks = new Map<Outlined, Map<number, Ink>>();
 
-function inksOf(face: Outlined): Map<number, readonly [number, number, number, number]> {
+function inksOf(face: Outlined): Map<number, Ink> {
   let table = inks.get(face);
   if (!table) {
     table = new Map();
@@ -33,18 +35,26 @@ function inksOf(face: Outlined): Map<number, readonly [number, number, number, n
 const UNKNOWN = [0, 0, 1, 1] as const;
 
 /** Where the ink of a letter lies, capital height 1; null for a blank. */
-function inkOf(face: Face | null, character: string): readonly [number, number, number, number] | null {
+function inkOf(face: Face | null, character: string): Ink | null {
   if (character.trim() === '') return null;
   if (face === null) return [UNKNOWN[0], UNKNOWN[1], letterWidth(null, character), UNKNOWN[3]];
   if (face !== 'stroke') {
     const ink = inksOf(face).get(character.codePointAt(0)!);
     return ink && ink[2] > ink[0] ? ink : null;
   }
-  const box = emptyBox();
-  for (const stroke of glyphOf(character)?.strokes ?? [])
-    for (let i = 0; i + 1 < stroke.length; i += 2) include(box, stroke[i], stroke[i + 1]);
-  return isEmpty(box) ? null : [box.minX, box.minY, box.maxX, box.maxY];
+  let ink = strokes.get(character);
+  if (ink === undefined) {
+    const box = emptyBox();
+    for (const stroke of glyphOf(character)?.strokes ?? [])
+      for (let i = 0; i + 1 < stroke.length; i += 2) include(box, stroke[i], stroke[i + 1]);
+    ink = isEmpty(box) ? null : [box.minX, box.minY, box.maxX, box.maxY];
+    strokes.set(character, ink);
+  }
+  return ink;
 }
+
+/** Ink of letters of single strokes, by the letter. */
+const strokes = new Map<string, Ink | null>();
 
 /** Widens a box by the ink of a piece, in heights of the text. Slanted letters lean by what their height is. */
 function includePiece(box: Box, piece: Piece): void {
@@ -56,9 +66,9 @@ function includePiece(box: Box, piece: Piece): void {
     const ink = inkOf(face, character);
     if (ink) {
       const [left, bottom, right, top] = ink;
-      for (const y of [bottom, top])
-        for (const x of [left, right])
-          include(box, at + x * across + lean * y * piece.size, piece.y + y * piece.size);
+      const [low, high] = [lean * bottom * piece.size, lean * top * piece.size];
+      include(box, at + left * across + Math.min(low, high), piece.y + bottom * piece.size);
+      include(box, at + right * across + Math.max(low, high), piece.y + top * piece.size);
     }
     at += letterWidth(face, character) * across * piece.tracking;
   }

@@ -66,8 +66,18 @@ const UNDERSTOOD = new Set([
 
 export const isUnderstood = (entity: string): boolean => UNDERSTOOD.has(entity);
 
+/** The object that was decoded last: its box, its lines and its words are mostly asked for one after the other. */
+let last: { readonly drawing: Drawing; readonly row: number; readonly shape: Shape | null } | null = null;
+
 /** What an object draws, in the coordinates of the space or symbol it lies in. Null for what cannot be drawn. */
 export function shapeOf(drawing: Drawing, row: number): Shape | null {
+  if (last?.row === row && last.drawing === drawing) return last.shape;
+  const shape = decode(drawing, row);
+  last = { drawing, row, shape };
+  return shape;
+}
+
+function decode(drawing: Drawing, row: number): Shape | null {
   const { reader } = drawing;
   const fields = (): Fields => reader.fields.load(rangeOf(drawing, row));
   switch (entityOf(drawing, row)) {
