@@ -9,7 +9,9 @@ const browser = await chromium.launch({
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 
 async function shoot(name, path, prepare = async () => {}) {
-  await page.goto(`${address}${path}`, { waitUntil: 'networkidle' });
+  // Pages that listen to the server are never without a connection: what they show is waited for instead.
+  await page.goto(`${address}${path}`, { waitUntil: 'load' });
+  await page.waitForTimeout(1500);
   await prepare();
   await page.waitForTimeout(900);
   await page.screenshot({ path: `docs/screenshots/${name}.png` });

@@ -1,4 +1,4 @@
-import { type Drawing, handleOf } from '../dxf/drawing';
+import { type Drawing, handleOf, kindOf } from '../dxf/drawing';
 import type { LeafShape, TextShape, ViewportShape } from '../dxf/shapes';
 import { type Box, emptyBox, include, isEmpty } from '../geometry/box';
 import { includeEllipse } from '../geometry/ellipse';
@@ -129,6 +129,8 @@ export function placementsOf(
     {
       shape: () => undefined,
       placement: (symbol, space, { row, depth }) => {
+        // Pictures of dimensions and terminators of leaders are placed by programs, not by people.
+        if (kindOf(drawing, row) !== 'symbol') return false;
         path.length = depth;
         path.push(handleOf(drawing, row));
         found.push({ path: [...path], symbol, space });

@@ -186,7 +186,7 @@ function RuleEditor({
           <NameLines
             key={key}
             label={label}
-            rows={2}
+            rows={key === 'exceptLayers' ? 2 : 1}
             value={lines[key]}
             set={(text) => setLines((now) => ({ ...now, [key]: text }))}
           />
