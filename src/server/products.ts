@@ -1,10 +1,10 @@
 import { strToU8, zipSync } from 'fflate';
 import { readDrawing } from '../core/dxf/read/interpret';
+import { shapeFile } from '../core/dxf/write/shape-file';
 import { writeDelimited } from '../core/exchange/delimited';
 import { specimenSheet } from '../core/exchange/specimen-sheet';
 import { TABLE_NAMES, TABLES, tableRows } from '../core/exchange/tables/tables';
 import { SHAPE_FILE, type TemplateVersion, templateDrawing } from '../core/exchange/template';
-import { shapeFile } from '../core/records/shape-file';
 import { ok, type Result } from '../core/result';
 import type { Standard } from '../core/standard/standard';
 import { drawPdf, drawSvg, sceneOf } from './draw';

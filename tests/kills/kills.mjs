@@ -56,7 +56,11 @@ async function work() {
   const dice = random();
   if (dice < 0.35) {
     const bytes = drawings[Math.floor(random() * drawings.length)];
-    const answer = await call(`drawings?name=K-${Math.floor(random() * 1e6)}.dxf&sender=Brandt`, 'POST', new Uint8Array(bytes));
+    const answer = await call(
+      `drawings?name=K-${Math.floor(random() * 1e6)}.dxf&sender=Brandt`,
+      'POST',
+      new Uint8Array(bytes),
+    );
     if (answer.status === 201)
       promised.drawings.set(answer.body.id, createHash('sha256').update(bytes).digest('hex'));
     return;
@@ -99,14 +103,18 @@ function examine(when) {
   for (const sha of shas) {
     const path = join(data, 'files', sha.slice(0, 2), sha);
     if (!existsSync(path)) fail(`the file ${sha} is lost`);
-    if (createHash('sha256').update(readFileSync(path)).digest('hex') !== sha) fail(`the file ${sha} is half written`);
+    if (createHash('sha256').update(readFileSync(path)).digest('hex') !== sha)
+      fail(`the file ${sha} is half written`);
   }
   for (const [id, sha] of promised.drawings) {
     const row = db.prepare('SELECT original_sha FROM drawings WHERE id = ?').pluck().get(id);
     if (row !== sha) fail(`drawing ${id} is lost`);
   }
   for (const [id, revision] of promised.revisions) {
-    const found = db.prepare('SELECT COUNT(*) FROM revisions WHERE drawing_id = ? AND number <= ?').pluck().get(id, revision);
+    const found = db
+      .prepare('SELECT COUNT(*) FROM revisions WHERE drawing_id = ? AND number <= ?')
+      .pluck()
+      .get(id, revision);
     if (found !== revision + 1) fail(`a correction of drawing ${id} is lost`);
   }
   const torn = db
@@ -146,13 +154,15 @@ try {
     await people;
     examine(`kill ${k}`);
     await start();
-    if (k % 10 === 0) console.log(`${k} kills, ${await settle(`kill ${k}`)} drawings, nothing lost, nothing stuck`);
+    if (k % 10 === 0)
+      console.log(`${k} kills, ${await settle(`kill ${k}`)} drawings, nothing lost, nothing stuck`);
   }
   const count = await settle('at the end');
   examine('at the end');
   const db = new Database(join(data, 'warden.sqlite'), { readonly: true });
   const left = db.prepare(`SELECT kind, state, error FROM jobs`).all();
-  if (left.some(({ state: how }) => how !== 'failed' && how !== 'cancelled')) console.log('still at work:', left);
+  if (left.some(({ state: how }) => how !== 'failed' && how !== 'cancelled'))
+    console.log('still at work:', left);
   console.log(
     `${KILLS} kills survived: ${count} drawings, ${promised.revisions.size} of them corrected, draft version ${promised.draft}`,
   );

@@ -1,8 +1,8 @@
 import { basename, dirname, join } from 'node:path';
 import { readDrawing } from '../../core/dxf/read/interpret';
+import { shapeFile } from '../../core/dxf/write/shape-file';
 import { SHAPE_FILE, type TemplateVersion, templateDrawing } from '../../core/exchange/template';
 import { learnStandard } from '../../core/learn/learn';
-import { shapeFile } from '../../core/records/shape-file';
 import { differences, formatDifference } from '../../core/standard/differences';
 import { type Standard, standardJsonSchema, writeStandard } from '../../core/standard/standard';
 import type { ProductName } from '../../server/product-names';

@@ -26,6 +26,17 @@ export const OBJECT_KINDS = [
 
 export type ObjectKind = (typeof OBJECT_KINDS)[number];
 
+/** Kinds that are drawn as lines. */
+export const LINE_KINDS: ReadonlySet<ObjectKind> = new Set([
+  'line',
+  'polyline',
+  'arc',
+  'circle',
+  'ellipse',
+  'spline',
+  'construction line',
+]);
+
 /** Plural for counts: "3 lines", "1 line". */
 export function countOf(kind: string, count: number): string {
   const irregular: Readonly<Record<string, string>> = {

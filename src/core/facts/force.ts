@@ -1,19 +1,7 @@
 import type { Drawing } from '../dxf/drawing';
 import { kindOf } from '../dxf/drawing';
-import type { ObjectKind } from '../dxf/object-kinds';
+import { LINE_KINDS } from '../dxf/object-kinds';
 import { Facts } from './facts';
-
-/** Kinds whose lines are looked at for crossings. */
-const DRAWN: ReadonlySet<ObjectKind> = new Set([
-  'line',
-  'polyline',
-  'arc',
-  'circle',
-  'ellipse',
-  'spline',
-  'leader',
-  'dimension',
-]);
 
 /**
  * Works out every fact of a drawing, as if rules had asked for all of them. For measuring what that costs at the most.
@@ -33,7 +21,7 @@ export function forceFacts(drawing: Drawing, defaultWidthMm: number): number {
     else if (kind === 'dimension') facts.dimension(row);
     else if (kind === 'leader') facts.leader(row);
     else if (kind === 'fill') facts.fill(row);
-    if (DRAWN.has(kind)) facts.segments(row);
+    if (LINE_KINDS.has(kind) || kind === 'leader' || kind === 'dimension') facts.segments(row);
     facts.appearances(row);
     count++;
   }

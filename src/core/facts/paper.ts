@@ -94,8 +94,8 @@ function viewportFact(
 }
 
 /**
- * The sheets and viewports that show an object of the model or of a sheet. Layers that are off, frozen or hidden in a
- * viewport show nothing; a layer that does not print is seen all the same, which is for a rule to say.
+ * The sheets and viewports that show an object of the model, or of a sheet. What lies on a layer that is off, frozen or hidden in a
+ * viewport is not seen there; a layer that does not print is seen all the same, which is for a rule to say.
  */
 export function appearancesOf(
   drawing: Drawing,

@@ -1,7 +1,7 @@
 import { correctDrawing } from '../../correct/correct';
 import { readDrawing } from '../../dxf/read/interpret';
-import { DrawingComposer, type NewLayer } from '../../dxf/write/composer';
-import type { StandardLayer } from '../../standard/definitions';
+import { DrawingComposer, type NewLayer, type Props } from '../../dxf/write/composer';
+import type { OwnProperty, StandardLayer } from '../../standard/definitions';
 import { PLAIN_RULE, type RuleSetting } from '../../standard/rule-settings';
 import { blankStandard, layerOf, lineOf, type Standard } from '../../standard/standard';
 import { audit } from '../engine';
@@ -95,5 +95,69 @@ export function testRule(
       expect(left).toHaveLength(one.leaves);
       expect(result.value.unsettled).toHaveLength(one.leaves);
     });
+  });
+}
+
+/** Tests of the three rules on values that objects carry themselves: they differ in the value alone. */
+export function testOwnValue(
+  rule: Rule,
+  property: OwnProperty,
+  { own, fromSymbol, found }: { own: Partial<Props>; fromSymbol: Partial<Props> | null; found: string },
+): void {
+  const standard = office([officeLayer('WALL'), officeLayer('FREE', { ownValuesAllowed: [property] })]);
+  testRule(rule, {
+    accept: [
+      {
+        name: 'from the layer; from the symbol inside a symbol; approved exceptions',
+        standard,
+        draw: (file) => {
+          file.layer(GOOD);
+          file.symbol('S', (s) => s.line({ layer: '0', ...fromSymbol }, [0, 0], [1, 0]));
+          file.model.line({ layer: 'WALL' }, [0, 0], [1, 1]);
+          file.model.line({ layer: 'FREE', ...own }, [0, 0], [1, 1]);
+          file.model.place({ layer: 'WALL' }, 'S', [0, 0]);
+        },
+      },
+      {
+        name: 'pictures that programs make for dimensions',
+        standard,
+        draw: ({ model }) => model.dimension({ layer: 'WALL' }, [0, 0], [10, 0], 5, 1),
+      },
+    ],
+    reject: [
+      {
+        name: 'one finding for each layer and value, inside symbols apart',
+        standard,
+        draw: (file) => {
+          file.layer(GOOD);
+          file.symbol('S', (s) => s.line({ layer: 'WALL', ...own }, [0, 0], [1, 0]));
+          file.model.line({ layer: 'WALL', ...own }, [7, 8], [9, 9]);
+          file.model.line({ layer: 'WALL', ...own }, [0, 2], [1, 2]);
+        },
+        messages: [
+          `2 objects carry a ${property} of their own on layer “WALL”.`,
+          `1 object carries a ${property} of its own inside symbol “S”, on layer “WALL”.`,
+        ],
+        at: { space: 'model', x: 7, y: 8 },
+        expected: `${property} from the layer`,
+        found,
+        leaves: 0,
+      },
+      ...(fromSymbol === null
+        ? []
+        : [
+            {
+              name: 'from a symbol, where there is none around it',
+              standard,
+              draw: (file: DrawingComposer) => {
+                file.layer(GOOD);
+                file.model.line({ layer: 'WALL', ...fromSymbol }, [0, 0], [1, 1]);
+              },
+              messages: [`1 object carries a ${property} of its own on layer “WALL”.`],
+              found: 'from a symbol, but in none',
+              leaves: 0,
+            },
+          ]),
+    ],
   });
 }

@@ -1,15 +1,5 @@
-import type { Point, SpaceComposer } from './space-composer';
-
-/** Height of the text, the two points measured, the ends of the dimension line, whether it stands upright, the text. */
-export type DimensionPicture = [
-  height: number,
-  from: Point,
-  to: Point,
-  a: Point,
-  b: Point,
-  plumb: boolean,
-  text: string,
-];
+import type { SpaceComposer } from './space-composer';
+import type { DimensionPicture, Point } from './space-tags';
 
 /** What a dimension looks like: extension lines, slashes, the line, the text over it. */
 export function drawDimension(

@@ -14,11 +14,11 @@ import {
 import { codecFor } from '../encoding';
 import { foldName } from '../interner';
 import { decimal } from '../real';
-import { type DimensionPicture, drawDimension } from './composer-dimension';
+import { drawDimension } from './composer-dimension';
 import { LAYER_DESCRIPTION, layerTags, type NewLayer } from './composer-layers';
 import { type NewParallelSet, objectTags, withStandardSet } from './composer-objects';
 import { type ComposerHost, SpaceComposer } from './space-composer';
-import { point, point2 } from './space-tags';
+import { type DimensionPicture, point, point2 } from './space-tags';
 
 export type { NewLayer } from './composer-layers';
 export type { NewParallelSet } from './composer-objects';

@@ -3,6 +3,17 @@ import { decimal } from '../real';
 
 export type Point = readonly [number, number];
 
+/** Height of the text, the two points measured, the ends of the dimension line, whether it stands upright, the text. */
+export type DimensionPicture = [
+  height: number,
+  from: Point,
+  to: Point,
+  a: Point,
+  b: Point,
+  plumb: boolean,
+  text: string,
+];
+
 /** What a space asks of the drawing it is in. */
 export interface ComposerHost {
   readonly version: string;
@@ -10,15 +21,7 @@ export interface ComposerHost {
   handle(): string;
   nextViewport(): number;
   /** Makes the picture of a dimension as a symbol, and says its name. */
-  dimensionPicture(
-    height: number,
-    from: Point,
-    to: Point,
-    a: Point,
-    b: Point,
-    plumb: boolean,
-    text: string,
-  ): string;
+  dimensionPicture(...picture: DimensionPicture): string;
   /** Objects carry data of our own: their application must be in the file. */
   usesOwnData?(): void;
   /** Handle of a set of parallel lines by its name. */

@@ -1,7 +1,7 @@
 import { isLinetypeFromLayer, isLinetypeFromSymbol } from '../../../drawing/effective';
 import { type Drawing, kindOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
-import type { ObjectKind } from '../../../dxf/object-kinds';
+import { LINE_KINDS } from '../../../dxf/object-kinds';
 import { type LineMeaning, meaningOf, readsAs } from '../../../standard/meanings';
 import { findLinetype } from '../../../standard/standard';
 import { type AuditContext, clauseOf, groupBy, isPlaced, type LayerUse } from '../../context';
@@ -12,16 +12,6 @@ const messages = {
   differs: (count: number, meaning: string, layer: string, found: string) =>
     `${count === 1 ? '1 line' : `${count} lines`} of meaning “${meaning}” on layer “${layer}” ${count === 1 ? 'reads' : 'read'} as ${found}.`,
 };
-
-const LINES: ReadonlySet<ObjectKind> = new Set([
-  'line',
-  'polyline',
-  'arc',
-  'circle',
-  'ellipse',
-  'spline',
-  'construction line',
-]);
 
 export const linesMeaning: Rule = {
   meta: {
@@ -45,7 +35,7 @@ export const linesMeaning: Rule = {
       if (!definition) continue;
       const wanted = readsAs(definition.elementsMm);
       const strays = use.rows.filter((row) => {
-        if (!isPlaced(drawing, row) || !LINES.has(kindOf(drawing, row)) || excepts(row)) return false;
+        if (!isPlaced(drawing, row) || !LINE_KINDS.has(kindOf(drawing, row)) || excepts(row)) return false;
         const own = ownLinetype(drawing, row);
         // On a known layer the layer's own rules see to it, but for linetypes that were approved of.
         if (use.standard && (own === null || !use.standard.ownValuesAllowed.includes('linetype')))

@@ -1,4 +1,9 @@
-import type { LineMark } from '../standard/line-marks';
+/** A small symbol of strokes under a number: x, y, x, y … of each stroke, mm. */
+interface NumberedSymbol {
+  readonly name: string;
+  readonly number: number;
+  readonly strokes: readonly (readonly number[])[];
+}
 
 /** First bytes of a file of compiled shapes, as every reader of such files asks. */
 const SIGNATURE = 'AutoCAD-86 shapes 1.0\r\n\x1a';
@@ -18,7 +23,7 @@ const MOVES = 9;
  * Form: signature; first and last number, count; number and length of each; name, codes; an end mark. Numbers are 16
  * bits, the low byte first. Source: the published description of shape files; python3-ezdxf reads it in our tests.
  */
-export function shapeFile(marks: readonly LineMark[]): Uint8Array {
+export function shapeFile(marks: readonly NumberedSymbol[]): Uint8Array {
   const sorted = [...marks].sort((a, b) => a.number - b.number);
   const records = sorted.map((mark) => record(mark));
   const word = (value: number): number[] => [value & 255, value >> 8];
@@ -37,7 +42,7 @@ export function shapeFile(marks: readonly LineMark[]): Uint8Array {
 const ascii = (text: string): number[] => [...text].map((letter) => letter.charCodeAt(0) & 127);
 
 /** Name in capitals without accents, and the strokes as moves; coarser where a symbol has too many. */
-function record(mark: LineMark): number[] {
+function record(mark: NumberedSymbol): number[] {
   const name = mark.name
     .normalize('NFD')
     .replace(/[^A-Za-z0-9]/g, '')
@@ -49,7 +54,7 @@ function record(mark: LineMark): number[] {
   }
 }
 
-function codesOf(mark: LineMark, every: number): number[] {
+function codesOf(mark: NumberedSymbol, every: number): number[] {
   const codes: number[] = [DIVIDE, STEPS];
   let [x, y] = [0, 0];
   const move = (toX: number, toY: number, out: number[]): void => {
