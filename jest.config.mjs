@@ -2,7 +2,7 @@
 export default {
   testEnvironment: 'node',
   testMatch: [
-    '<rootDir>/src/**/*.test.ts',
+    '<rootDir>/src/**/*.test.{ts,tsx}',
     '<rootDir>/app/**/*.test.ts',
     '<rootDir>/demo/**/*.test.ts',
     '<rootDir>/tests/{outside,house}/**/*.test.ts',

@@ -17,7 +17,7 @@ export default async function StandardPage({ searchParams }: Props) {
   const { edition: wanted, view, from } = await searchParams;
   // An office that has nothing yet sees what a draft begins with; the first edit stores it.
   const shown = editionOf(wanted) ?? editionInForce() ?? blankEdition();
-  const editions = listEditions();
+  const editions = shown.id === 0 ? [shown] : listEditions();
   const last = editions.find(({ number }) => number < shown.number);
   return (
     <StandardPlace

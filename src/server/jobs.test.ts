@@ -139,6 +139,32 @@ describe('jobs', () => {
     expect(rows()).toMatchObject([{ state: 'running' }]);
   });
 
+  it('are taken back when their lease runs out later, though the number of their process lives on', async () => {
+    jest.useFakeTimers({ doNotFake: ['setImmediate', 'nextTick', 'queueMicrotask'] });
+    try {
+      const begun: unknown[] = [];
+      registerKind('test zombie', {
+        run: async ({ payload }) => {
+          begun.push(payload);
+          return ok(null);
+        },
+      });
+      database()
+        .prepare(
+          `INSERT INTO jobs (kind, payload, priority, state, attempts, owner, lease_until, made_at) VALUES ('test zombie', '1', 5, 'running', 1, ?, ?, '')`,
+        )
+        .run(`${process.ppid}:x`, new Date(Date.now() + 15_000).toISOString());
+      jobs().resume();
+      await jest.advanceTimersByTimeAsync(11_000);
+      expect(begun).toEqual([]);
+      await jest.advanceTimersByTimeAsync(20_000);
+      expect(begun).toEqual([1]);
+      expect(rows()).toEqual([]);
+    } finally {
+      jest.useRealTimers();
+    }
+  });
+
   it('tell those who listen how much there is', async () => {
     const heard: ServerEvent[] = [];
     const stop = listen((event) => heard.push(event));

@@ -46,6 +46,7 @@ class Runner {
   private readonly running = new Map<number, AbortController>();
   private readonly waiters = new Map<number, ((result: Result<unknown>) => void)[]>();
   private heartbeat: NodeJS.Timeout | null = null;
+  private watch: NodeJS.Timeout | null = null;
 
   enqueue(kind: string, drawingId: number | null, payload: unknown, priority: number): number {
     const { lastInsertRowid } = database()
@@ -84,8 +85,11 @@ class Runner {
     return true;
   }
 
-  /** Takes back jobs whose process is gone, and goes on with what waits. */
+  /** Takes back jobs whose process is gone, and goes on with what waits; looks again as leases run out. */
   resume(): void {
+    this.watch ??= setInterval(() => {
+      if (jobs() === this) this.resume();
+    }, LEASE_MS / 3).unref();
     const claimed = database()
       .prepare(`SELECT * FROM jobs WHERE state = 'running' AND owner <> ?`)
       .all(this.owner) as Row[];
@@ -192,15 +196,18 @@ const jobOf = (row: Row): Job => ({
 
 const leaseEnd = (): string => new Date(Date.now() + LEASE_MS).toISOString();
 
-/** Whether the process that claimed a job is still there. A number can be another's by now: then the lease decides. */
+/**
+ * Whether the process that claimed a job is still there. Its number can be another's by now, and one that was killed keeps
+ * its number until it is waited for: then the lease decides.
+ */
 function isAlive(owner: string | null): boolean {
   const pid = Number(owner?.split(':')[0]);
   if (!Number.isInteger(pid) || pid === process.pid) return false;
   try {
     process.kill(pid, 0);
     return true;
-  } catch {
-    return false;
+  } catch (error) {
+    return (error as NodeJS.ErrnoException).code === 'EPERM';
   }
 }
 

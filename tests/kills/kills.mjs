@@ -136,6 +136,9 @@ async function settle(when) {
     if (list.length > 0 && list.every((one) => one.state === 'ready')) return list.length;
     await sleep(100);
   }
+  const db = new Database(join(data, 'warden.sqlite'), { readonly: true });
+  console.log(db.prepare(`SELECT id, name, state, problem FROM drawings WHERE state <> 'ready'`).all());
+  console.log(db.prepare('SELECT * FROM jobs').all());
   throw new Error(`${when}: a drawing is stuck`);
 }
 

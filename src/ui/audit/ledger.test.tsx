@@ -1,0 +1,264 @@
+import { renderToStaticMarkup } from 'react-dom/server';
+import { linkspan } from '../../../demo/drawings';
+import { demoStandard } from '../../../demo/standard';
+import { audit, plainAudit } from '../../core/audit/engine';
+import { type ListedFinding, listed } from '../../core/audit/finding';
+import { RULES } from '../../core/audit/rules';
+import { words } from '../../core/audit/value';
+import { readDrawing } from '../../core/dxf/read/interpret';
+import type { DrawingView } from '../drawings/types';
+import { BeforeNow } from './BeforeNow';
+import { DrawingHeader } from './DrawingHeader';
+import { CheckAgain, NotLookedAt, Reading, Unreadable } from './DrawingNotices';
+import { FindingDetail } from './FindingDetail';
+import { FindingLedger } from './FindingLedger';
+import { formatLikeness, type LedgerProps, likelyTarget, pickingOption, subjectOf } from './types';
+
+const read = readDrawing(linkspan().bytes);
+if (!read.ok) throw new Error(read.problem.message);
+const made = plainAudit(audit(read.value, demoStandard));
+const findings = made.findings.map(listed);
+const rules = RULES.map(({ meta: { id, title, why, what } }) => ({ id, title, why, what }));
+
+const drawing: DrawingView = {
+  id: 3,
+  name: 'BO-301 linkspan.dxf',
+  sender: 'Brandt-Osei Structures',
+  senderId: 1,
+  project: 'Ferry terminal',
+  receivedAt: '2026-10-07T08:00:00.000Z',
+  size: 42_000,
+  state: 'ready',
+  problem: null,
+  verdict: 'held',
+  counts: { must: 21, should: 10, note: 0 },
+  edition: 'Edition 1',
+  editedSince: false,
+  revision: 1,
+  sheets: ['S-301'],
+  first: { verdict: 'held', counts: { must: 24, should: 12, note: 1 }, byRule: { 'layers/unknown': 13 } },
+  current: { ...made, findings },
+  changeCount: 6,
+  currentSha: 'b'.repeat(64),
+  originalSha: 'a'.repeat(64),
+  revisions: [
+    { number: 1, note: 'Walls becomes A-WALL', madeAt: '2026-10-07T09:00:00.000Z', changeCount: 6 },
+  ],
+  canUndo: true,
+  canRedo: false,
+};
+
+const ledger = (more: Partial<LedgerProps>): LedgerProps => ({
+  findings,
+  firstCount: 31,
+  rules,
+  edition: 'Edition 1',
+  layers: demoStandard.layers,
+  proposals: null,
+  chosen: null,
+  onChoose: () => undefined,
+  busy: false,
+  onCorrect: () => undefined,
+  onDecide: () => undefined,
+  ...more,
+});
+const textOf = (markup: string): string =>
+  markup
+    .replace(/<[^>]+>/g, ' ')
+    .replace(/&amp;/g, '&')
+    .replace(/\s+/g, ' ');
+const detail = (finding: ListedFinding, more: Partial<LedgerProps> = {}): string =>
+  renderToStaticMarkup(<FindingDetail {...ledger(more)} finding={finding} />);
+const of = (correction: ListedFinding['correction']): ListedFinding =>
+  findings.find((finding) => finding.correction === correction)!;
+
+describe('a finding', () => {
+  it('that is automatic says expected, found, why, and what correcting will do', () => {
+    const finding = findings.find(({ looks }) => looks)!;
+    const text = textOf(detail(finding));
+    expect(text).toContain('Expected');
+    expect(text).toContain('Found');
+    expect(text).toContain(rules.find(({ id }) => id === finding.rule)!.why.slice(0, 40));
+    expect(text).toContain('Edition 1');
+    expect(text).toContain(finding.remedy);
+    expect(text).toContain('Correct');
+  });
+
+  it('that asks shows what is proposed with reasons, and the rule’s own ways out', () => {
+    const finding = of('choice');
+    const proposals = {
+      [finding.key]: [{ to: 'S-STEL', likeness: 0.8, reasons: ['both names say “beam”'] }],
+    };
+    const markup = detail(finding, { proposals });
+    const text = textOf(markup);
+    expect(text).toContain('Make it S-STEL');
+    expect(text).toContain('both names say “beam”');
+    expect(text).toContain('very likely');
+    expect(text).toContain('Add to the standard');
+    expect(text).toMatch(/Remove with \d+ objects? …/);
+    // What cannot be taken back at a glance is asked for once more.
+    expect(text).not.toContain('Yes, remove');
+    expect(markup.match(/<option/g)).toHaveLength(demoStandard.layers.length + 1);
+  });
+
+  it('that asks and has nothing near says so, and waits while it looks', () => {
+    const finding = of('choice');
+    expect(textOf(detail(finding, { proposals: {} }))).toContain('No layer of the standard is near.');
+    expect(textOf(detail(finding))).toContain('Looking for the nearest layers …');
+  });
+
+  it('that is for a person alone says who settles it', () => {
+    const finding: ListedFinding = { ...of('automatic'), correction: 'manual' };
+    expect(textOf(detail(finding))).toContain('a person has to settle it with the sender');
+  });
+
+  it('of an unknown rule, from another version, is shown all the same', () => {
+    const finding: ListedFinding = {
+      ...of('automatic'),
+      rule: 'later/one',
+      expected: words('this'),
+      found: words('<script>that</script>'),
+      clause: '4.2',
+    };
+    const markup = detail(finding);
+    expect(markup).not.toContain('<script>');
+    expect(textOf(markup)).toContain('clause 4.2');
+  });
+});
+
+describe('the ledger', () => {
+  it('counts by weight, and says when nothing is left', () => {
+    const text = textOf(renderToStaticMarkup(<FindingLedger {...ledger({})} />));
+    for (const weight of ['must', 'should', 'note'] as const)
+      expect(text).toContain(`${findings.filter((one) => one.weight === weight).length} ${weight}`);
+    const none = textOf(renderToStaticMarkup(<FindingLedger {...ledger({ findings: [] })} />));
+    expect(none).toContain('Nothing to find: the drawing complies');
+    expect(none).toContain('31 findings when it came, none now.');
+  });
+});
+
+describe('the head of a drawing', () => {
+  const head = (more: Partial<DrawingView>): string =>
+    textOf(
+      renderToStaticMarkup(
+        <DrawingHeader
+          drawing={{ ...drawing, ...more }}
+          busy={false}
+          onStep={() => undefined}
+          onKeys={() => undefined}
+        />,
+      ),
+    );
+  it('says what it is, what the audit came to, and offers what was corrected', () => {
+    const text = head({});
+    expect(text).toContain('Brandt-Osei Structures · Ferry terminal · version 2010, units mm');
+    expect(text).toContain('Held');
+    expect(text).toContain('Download corrected DXF');
+    expect(text).toContain('Undo');
+    expect(text).not.toContain('Redo');
+  });
+  it('does not call a drawing corrected that was only checked again', () => {
+    expect(head({ currentSha: drawing.originalSha })).toContain('Download DXF');
+    expect(head({ currentSha: drawing.originalSha })).not.toContain('corrected');
+  });
+});
+
+describe('notices', () => {
+  it('say that another edition is in force, or that the draft was edited since', () => {
+    const again = (more: Partial<DrawingView>, inForce: string | null): string =>
+      textOf(
+        renderToStaticMarkup(
+          <CheckAgain
+            drawing={{ ...drawing, ...more }}
+            inForce={inForce}
+            busy={false}
+            onCheck={() => undefined}
+          />,
+        ),
+      );
+    expect(again({}, 'Edition 1')).toBe('');
+    expect(again({}, null)).toBe('');
+    expect(again({ state: 'reading' }, 'Edition 2')).toBe('');
+    expect(again({}, 'Edition 2')).toContain('was checked with Edition 1; Edition 2 is in force now.');
+    expect(again({ edition: 'Draft 2', editedSince: true }, 'Draft 2')).toContain(
+      'Draft 2 was edited since this drawing was checked. Check again',
+    );
+  });
+
+  it('name rules that failed and what was not looked at', () => {
+    const shown = renderToStaticMarkup(
+      <NotLookedAt
+        drawing={{
+          ...drawing,
+          current: {
+            ...drawing.current!,
+            failures: [{ rule: 'layers/unknown', message: 'This rule failed.' }],
+            notChecked: [{ rule: 'layers/width', what: 'Widths of layers.' }],
+          },
+        }}
+        rules={rules}
+      />,
+    );
+    expect(textOf(shown)).toContain('Layer not in the standard: This rule failed.');
+    expect(textOf(shown)).toContain('Layer width differs: Widths of layers.');
+    expect(renderToStaticMarkup(<NotLookedAt drawing={drawing} rules={rules} />)).toBe('');
+  });
+
+  it('say that it is read, can be cancelled, or could not be read and what to do', () => {
+    const reading = renderToStaticMarkup(
+      <Reading drawing={{ ...drawing, state: 'waiting' }} onCancel={() => undefined} />,
+    );
+    expect(textOf(reading)).toContain('Waiting for its turn … Cancel');
+    const unreadable = renderToStaticMarkup(
+      <Unreadable
+        drawing={{
+          ...drawing,
+          state: 'unreadable',
+          problem: {
+            code: 'cut',
+            message: 'The file is cut off.',
+            action: 'Ask for it again.',
+            line: 12_345,
+          },
+        }}
+        onAgain={() => undefined}
+      />,
+    );
+    expect(textOf(unreadable)).toContain('The file is cut off. Line 12,345. Ask for it again.');
+    expect(textOf(unreadable)).toContain('The file is kept as it was sent.');
+  });
+});
+
+describe('before and now', () => {
+  it('stand beside each other, rule by rule', () => {
+    const text = textOf(renderToStaticMarkup(<BeforeNow drawing={drawing} rules={rules} />));
+    const now = findings.filter(({ rule }) => rule === 'layers/unknown').length;
+    expect(text).toContain(`Layer not in the standard 13 ${now}`);
+    expect(text).toContain('for a person');
+    expect(text).toContain(drawing.originalSha);
+    const settled = { ...drawing, current: { ...drawing.current!, findings: [] } };
+    expect(textOf(renderToStaticMarkup(<BeforeNow drawing={settled} rules={rules} />))).toContain(
+      'Layer not in the standard 13 settled',
+    );
+  });
+});
+
+describe('words of decisions', () => {
+  it('name what is decided on, and how likely it is', () => {
+    expect(subjectOf(of('choice'))).toBe(of('choice').subject.layer);
+    expect(subjectOf({ ...of('choice'), subject: { layer: 'S-STEL', kind: 'dimension' } })).toBe(
+      'dimension on S-STEL',
+    );
+    expect([0.9, 0.6, 0.4, 0.1].map(formatLikeness)).toEqual([
+      'very likely',
+      'likely',
+      'possible',
+      'unlikely',
+    ]);
+    const { key } = of('choice');
+    expect(likelyTarget(of('choice'), { [key]: [{ to: 'A', likeness: 0.51, reasons: [] }] })).toBe('A');
+    expect(likelyTarget(of('choice'), { [key]: [{ to: 'A', likeness: 0.49, reasons: [] }] })).toBeNull();
+    expect(pickingOption(of('choice'))?.id).toBe('become');
+    expect(pickingOption(of('automatic'))).toBeUndefined();
+  });
+});
