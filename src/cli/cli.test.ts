@@ -146,7 +146,50 @@ describe('warden', () => {
     );
   });
 
+  it('says what a correction would do, and writes nothing', async () => {
+    const before = readdirSync(folder).sort();
+    const files = before.map((name) => readFileSync(at(name)));
+    const { code, out, err } = await run(
+      'correct',
+      at('linkspan.dxf'),
+      '--standard',
+      at('standard.json'),
+      '--plan',
+    );
+    expect(code).toBe(1);
+    expect(readdirSync(folder).sort()).toEqual(before);
+    expect(before.map((name) => readFileSync(at(name)))).toEqual(files);
+    const plan = JSON.parse(out);
+    expect(err).toContain(`${plan.changes} changes would be made.`);
+    expect(err).toContain('Nothing was written.');
+    expect(plan.steps.reduce((sum: number, step: { objects: number }) => sum + step.objects, 0)).toBe(
+      plan.changes,
+    );
+    // What was planned is what is then done.
+    await run('correct', at('linkspan.dxf'), '--standard', at('standard.json'), '--out', at('planned.dxf'));
+    const done = JSON.parse(
+      (
+        await run(
+          'correct',
+          at('linkspan.dxf'),
+          '--standard',
+          at('standard.json'),
+          '--out',
+          at('planned-again.dxf'),
+        )
+      ).out,
+    );
+    expect(done.changes).toHaveLength(plan.changes);
+    expect(readFileSync(at('planned-again.dxf'))).toEqual(readFileSync(at('planned.dxf')));
+    // And done again on what it made, nothing is left to do.
+    const again = JSON.parse(
+      (await run('correct', at('planned.dxf'), '--standard', at('standard.json'), '--plan')).out,
+    );
+    expect(again).toMatchObject({ changes: 0, steps: [] });
+  });
+
   it.each([
+    [['correct', 'x.dxf', '--standard', at('standard.json')], 'no place for the corrected drawing'],
     [['audit', 'nowhere.dxf', '--standard', at('standard.json')], 'no such file'],
     [['audit', at('clean.dxf'), '--standard', at('broken.json')], 'does not fit its schema'],
     [['audit', at('clean.dxf'), '--standard', at('standard.json'), '--format', 'xml'], 'json or text'],

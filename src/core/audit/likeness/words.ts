@@ -88,6 +88,7 @@ const SHORT_FORMS: Readonly<Record<string, string>> = {
   spt: 'spot',
   hts: 'height',
   ht: 'height',
+  stel: 'steel',
   stl: 'steel',
   str: 'structure',
   struc: 'structure',
