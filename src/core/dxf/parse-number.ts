@@ -46,7 +46,7 @@ export function parseNumber(bytes: Uint8Array, start: number, end: number): numb
       return negative ? -value : value;
     }
     if (restDigits <= MORE_DIGITS) {
-      const value = quotient(mantissa, rest, restDigits, fraction > 0 ? fraction : 0);
+      const value = quotient(mantissa, rest, restDigits, Math.max(fraction, 0));
       if (!Number.isNaN(value)) return negative ? -value : value;
     }
   }
