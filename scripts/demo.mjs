@@ -6,6 +6,10 @@ must('node', ['scripts/build.mjs']);
 const host = process.env.ZINC_WARDEN_HOST ?? '127.0.0.1';
 const port = process.env.ZINC_WARDEN_PORT ?? '4180';
 const address = `http://${host}:${port}`;
+if (await fetch(address).catch(() => null)) {
+  console.error(`Something else answers at ${address} already. Stop it, or set ZINC_WARDEN_PORT to another number.`);
+  process.exit(1);
+}
 must(bin('tsx'), ['demo/seed.ts']);
 const server = spawn('node', ['scripts/start.mjs'], { cwd: root, stdio: 'inherit' });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));

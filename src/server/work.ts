@@ -187,9 +187,11 @@ export function resume(): void {
   const old = db
     .prepare(
       `SELECT r.id FROM revisions r JOIN drawings d ON d.id = r.drawing_id JOIN audits a ON a.id = r.audit_id
-       WHERE a.engine <> ? AND r.number IN (0, d.current_revision)
+       WHERE a.engine <> ?
        AND NOT EXISTS (SELECT 1 FROM jobs j WHERE j.kind = 'refresh' AND j.state IN ('waiting', 'running')
-         AND json_extract(j.payload, '$.revisionId') = r.id)`,
+         AND json_extract(j.payload, '$.revisionId') = r.id)
+       -- What people see now goes first; what undoing and doing again lead to follows.
+       ORDER BY r.number NOT IN (0, d.current_revision), r.id`,
     )
     .pluck()
     .all(ENGINE_VERSION) as number[];
