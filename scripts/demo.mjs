@@ -7,7 +7,9 @@ const host = process.env.ZINC_WARDEN_HOST ?? '127.0.0.1';
 const port = process.env.ZINC_WARDEN_PORT ?? '4180';
 const address = `http://${host}:${port}`;
 if (await fetch(address).catch(() => null)) {
-  console.error(`Something else answers at ${address} already. Stop it, or set ZINC_WARDEN_PORT to another number.`);
+  console.error(
+    `Something else answers at ${address} already. Stop it, or set ZINC_WARDEN_PORT to another number.`,
+  );
   process.exit(1);
 }
 must(bin('tsx'), ['demo/seed.ts']);
