@@ -47,9 +47,9 @@ function walk(drawing: ReturnType<typeof drawingOf>, looking = true, most = Numb
 const BOTH = (file: DrawingComposer): void => {
   file.layer({ name: 'WALL', colour: 3 });
   file.layer({ name: 'LAMP', colour: 4 });
-  file.symbol('Lamp', (symbol) => {
-    symbol.line({ layer: '0' }, [0, 0], [1, 0]);
-    symbol.line({ layer: 'LAMP' }, [0, 0], [0, 1]);
+  file.symbol('Lamp', (own) => {
+    own.line({ layer: '0' }, [0, 0], [1, 0]);
+    own.line({ layer: 'LAMP' }, [0, 0], [0, 1]);
   });
   file.model.place({ layer: 'WALL' }, 'Lamp', [10, 20]);
 };
@@ -75,9 +75,9 @@ describe('a walk', () => {
   it('leaves out what is invisible, in the model and in symbols', () => {
     const hide = (text: string): string => text.replaceAll(/(\n\s*8\nHIDE\n)/g, '$1 60\n1\n');
     const drawing = drawingOf((file) => {
-      file.symbol('Lamp', (symbol) => {
-        symbol.line({ layer: 'HIDE' }, [0, 0], [1, 0]);
-        symbol.circle({ layer: '0' }, [0, 0], 1);
+      file.symbol('Lamp', (own) => {
+        own.line({ layer: 'HIDE' }, [0, 0], [1, 0]);
+        own.circle({ layer: '0' }, [0, 0], 1);
       });
       file.model.line({ layer: 'HIDE' }, [0, 0], [1, 1]);
       file.model.place({ layer: '0' }, 'Lamp', [0, 0]);
@@ -99,9 +99,9 @@ describe('a walk', () => {
 
   it('says what it could not enter, and goes on', () => {
     const drawing = drawingOf((file) => {
-      file.symbol('Ring', (symbol) => {
-        symbol.circle({ layer: '0' }, [0, 0], 1);
-        symbol.place({ layer: '0' }, 'Ring', [5, 0]);
+      file.symbol('Ring', (own) => {
+        own.circle({ layer: '0' }, [0, 0], 1);
+        own.place({ layer: '0' }, 'Ring', [5, 0]);
       });
       file.model.place({ layer: '0' }, 'Nowhere', [0, 0]);
       file.model.place({ layer: '0' }, 'Ring', [0, 0]);
@@ -123,9 +123,9 @@ describe('a walk', () => {
   it('ends at symbols nested deeper than a drawing is meant to be', () => {
     const drawing = drawingOf((file) => {
       for (let i = 0; i <= DEEPEST + 5; i++)
-        file.symbol(`S${i}`, (symbol) => {
-          symbol.line({ layer: '0' }, [0, 0], [1, 0]);
-          symbol.place({ layer: '0' }, `S${i + 1}`, [1, 0]);
+        file.symbol(`S${i}`, (own) => {
+          own.line({ layer: '0' }, [0, 0], [1, 0]);
+          own.place({ layer: '0' }, `S${i + 1}`, [1, 0]);
         });
       file.model.place({ layer: '0' }, 'S0', [0, 0]);
     });
@@ -138,10 +138,10 @@ describe('a walk', () => {
   it('ends when enough was seen, though symbols multiply without end', () => {
     const drawing = drawingOf((file) => {
       for (let i = 0; i < 30; i++)
-        file.symbol(`S${i}`, (symbol) => {
-          for (let k = 0; k < 10; k++) symbol.place({ layer: '0' }, `S${i + 1}`, [k, 0]);
+        file.symbol(`S${i}`, (own) => {
+          for (let k = 0; k < 10; k++) own.place({ layer: '0' }, `S${i + 1}`, [k, 0]);
         });
-      file.symbol('S30', (symbol) => symbol.line({ layer: '0' }, [0, 0], [1, 0]));
+      file.symbol('S30', (own) => own.line({ layer: '0' }, [0, 0], [1, 0]));
       file.model.place({ layer: '0' }, 'S0', [0, 0]);
     });
     expect(walk(drawing, true, 1000).met).toHaveLength(1000);
@@ -151,7 +151,7 @@ describe('a walk', () => {
     const form = (text: string): string =>
       text.replace(/\n {2}0\nTEXT\n/, '\n  0\nATTDEF\n').replace(/(\n\s*1\nNUMBER\n)/, '$1  2\nNUMBER\n');
     const drawing = drawingOf((file) => {
-      file.symbol('Tag', (symbol) => symbol.text({ layer: '0' }, [0, 0], 2.5, 'NUMBER'));
+      file.symbol('Tag', (own) => own.text({ layer: '0' }, [0, 0], 2.5, 'NUMBER'));
       file.model.place({ layer: '0' }, 'Tag', [0, 0]);
     }, form);
     expect(walk(drawing).met).toEqual([]);
@@ -182,9 +182,9 @@ describe('extents and placements', () => {
   it('name symbols within symbols by the handles on the way', () => {
     const drawing = drawingOf((file) => {
       BOTH(file);
-      file.symbol('Row', (symbol) => {
-        symbol.place({ layer: '0' }, 'Lamp', [0, 0]);
-        symbol.place({ layer: '0' }, 'Lamp', [3, 0]);
+      file.symbol('Row', (own) => {
+        own.place({ layer: '0' }, 'Lamp', [0, 0]);
+        own.place({ layer: '0' }, 'Lamp', [3, 0]);
       });
       file.model.place({ layer: '0' }, 'Row', [50, 0], { scale: 2 });
     });
