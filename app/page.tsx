@@ -2,6 +2,7 @@ import Link from 'next/link';
 import { listDrawings } from '@/server/drawings';
 import { draft, editionInForce } from '@/server/editions';
 import { DrawingsTable } from '@/ui/drawings/DrawingsTable';
+import { beginningOf, outcomeOf } from '@/ui/drawings/types';
 import { buttonClass } from '@/ui/kit/Button';
 import { count } from '@/ui/kit/format';
 import { Nothing, Page } from '@/ui/kit/Page';
@@ -10,8 +11,8 @@ export const metadata = { title: 'Desk' };
 
 export default function Desk() {
   const drawings = listDrawings();
-  const held = drawings.filter((drawing) => drawing.verdict === 'held' || drawing.state !== 'ready');
-  const released = drawings.filter((drawing) => drawing.verdict === 'released' && drawing.state === 'ready');
+  const held = drawings.filter((drawing) => outcomeOf(drawing) === 'held');
+  const released = drawings.filter((drawing) => outcomeOf(drawing) === 'released');
   const open = draft();
   const inForce = editionInForce();
   return (
@@ -47,7 +48,7 @@ export default function Desk() {
       )}
       <h2 className="mb-2 font-semibold">Held</h2>
       {held.length > 0 ? (
-        <DrawingsTable drawings={held} />
+        <DrawingsTable {...beginningOf(held)} outcome="held" />
       ) : (
         <Nothing title="No drawing is held">
           {drawings.length === 0 && 'Drawings that do not comply wait here.'}
@@ -56,7 +57,7 @@ export default function Desk() {
       {released.length > 0 && (
         <>
           <h2 className="mb-2 mt-7 font-semibold">Released</h2>
-          <DrawingsTable drawings={released} />
+          <DrawingsTable {...beginningOf(released)} outcome="released" />
         </>
       )}
     </Page>

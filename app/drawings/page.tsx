@@ -1,6 +1,7 @@
 import Link from 'next/link';
 import { listDrawings } from '@/server/drawings';
 import { DrawingsTable } from '@/ui/drawings/DrawingsTable';
+import { beginningOf } from '@/ui/drawings/types';
 import { buttonClass } from '@/ui/kit/Button';
 import { count } from '@/ui/kit/format';
 import { Nothing, Page } from '@/ui/kit/Page';
@@ -20,7 +21,7 @@ export default function Drawings() {
       }
     >
       {drawings.length > 0 ? (
-        <DrawingsTable drawings={drawings} find />
+        <DrawingsTable {...beginningOf(drawings)} find />
       ) : (
         <Nothing title="No drawings yet">Take in the first one at the Intake.</Nothing>
       )}

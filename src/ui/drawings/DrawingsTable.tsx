@@ -2,29 +2,61 @@
 
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import { formatProblem, type Problem } from '@/core/result';
 import { Button } from '../kit/Button';
+import { call } from '../kit/call';
 import { formatDate } from '../kit/format';
 import { useLive } from '../kit/live';
 import { cell, cellHead, Nothing } from '../kit/Page';
 import { VerdictPlate, WeightTag } from '../kit/WeightTag';
-import type { DrawingHead } from './types';
+import { type DrawingHead, type Outcome, outcomeOf } from './types';
 
 /** Lines that are put on the page at once. */
 const AT_ONCE = 100;
 
+const ofOutcome = (drawing: DrawingHead, outcome: Outcome | undefined): boolean =>
+  outcome === undefined || outcomeOf(drawing) === outcome;
+
 /** Drawings as lines of a ledger. While one is being read the list follows what the server tells. */
 export function DrawingsTable({
-  drawings,
+  begin,
+  all,
+  busy,
+  outcome,
   find = false,
 }: {
-  drawings: readonly DrawingHead[];
+  /** The first of them; the others are asked for when somebody wants to see them. */
+  begin: readonly DrawingHead[];
+  /** How many there are. */
+  all: number;
+  /** Some wait to be read, or are being read. */
+  busy: boolean;
+  /** Only those. */
+  outcome?: Outcome;
   find?: boolean;
 }) {
   const router = useRouter();
   const [wanted, setWanted] = useState('');
-  const busy = drawings.some((drawing) => drawing.state === 'waiting' || drawing.state === 'reading');
   const [limit, setLimit] = useState(AT_ONCE);
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [rest, setRest] = useState<readonly DrawingHead[] | null>(null);
+  const incomplete = begin.length < all && (limit > AT_ONCE || wanted.trim() !== '');
+  // A page that is made anew brings other first lines: what was asked for before is asked for again.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `begin` says that the list changed
+  useEffect(() => {
+    if (!incomplete) return;
+    let left = false;
+    void call<{ drawings: DrawingHead[] }>('/api/drawings').then((answer) => {
+      if (left) return;
+      setProblem(answer.ok ? null : answer.problem);
+      if (answer.ok) setRest(answer.value.drawings.filter((one) => ofOutcome(one, outcome)));
+    });
+    return () => {
+      left = true;
+    };
+  }, [incomplete, outcome, begin]);
+  const drawings = (incomplete ? rest : null) ?? begin;
   useLive(busy, (events) => {
     if (events.length === 0 || events.some(({ type }) => type === 'drawing')) router.refresh();
   });
@@ -44,7 +76,16 @@ export function DrawingsTable({
           className="mb-3 h-8 w-80 rounded-md border border-rule bg-white px-2 text-[13px]"
         />
       )}
-      {shown.length === 0 ? (
+      {incomplete && problem && (
+        <p role="alert" className="py-2 text-[13px] text-oxide">
+          Only the first {begin.length} of {all} drawings are shown. {formatProblem(problem)}
+        </p>
+      )}
+      {incomplete && key !== '' && rest === null && !problem ? (
+        <p role="status" className="py-3 text-[13px] text-ink-2">
+          Looking through {all} drawings …
+        </p>
+      ) : shown.length === 0 ? (
         <Nothing title={`No drawing matches “${wanted}”`} />
       ) : (
         <div className="border border-hairline bg-white">
@@ -108,9 +149,9 @@ export function DrawingsTable({
               ))}
             </tbody>
           </table>
-          {shown.length > limit && (
+          {(key === '' ? all : shown.length) > limit && (
             <p className="flex items-center gap-3 border-t border-hairline px-3 py-2 text-[13px] text-ink-2">
-              {limit} of {shown.length} drawings.
+              {Math.min(limit, shown.length)} of {key === '' ? all : shown.length} drawings.
               <Button className="h-7" onClick={() => setLimit((now) => now + 5 * AT_ONCE)}>
                 Show more
               </Button>

@@ -21,6 +21,19 @@ export interface DrawingHead {
   readonly revision: number;
 }
 
+export type Outcome = 'held' | 'released';
+
+/** Where a drawing stands on the desk: what was not looked at yet, or could not be, waits with what is held. */
+export const outcomeOf = ({ state, verdict }: Pick<DrawingHead, 'state' | 'verdict'>): Outcome | null =>
+  state !== 'ready' || verdict === 'held' ? 'held' : verdict === 'released' ? 'released' : null;
+
+/** What a table of drawings is given: the first lines, and how many there are. */
+export const beginningOf = (drawings: readonly DrawingHead[], lines = 100) => ({
+  begin: drawings.slice(0, lines),
+  all: drawings.length,
+  busy: drawings.some(({ state }) => state === 'waiting' || state === 'reading'),
+});
+
 export interface DrawingView extends DrawingHead {
   readonly sheets: readonly string[];
   /** What the audit came to when the drawing was received. */

@@ -5,6 +5,7 @@ import { type DragEvent, useId, useRef, useState } from 'react';
 import type { Problem } from '@/core/result';
 import { DrawingsTable } from '../drawings/DrawingsTable';
 import type { DrawingHead } from '../drawings/types';
+import { beginningOf } from '../drawings/types';
 import { Button } from '../kit/Button';
 import { formatSize } from '../kit/format';
 import { useLive } from '../kit/live';
@@ -183,7 +184,7 @@ export function IntakePlace({ drawings, senders, projects, work }: Props) {
       )}
       <Work begun={work} />
       <h2 className="mb-2 font-semibold">Last received</h2>
-      <DrawingsTable drawings={drawings} />
+      <DrawingsTable {...beginningOf(drawings)} />
     </Page>
   );
 }
