@@ -182,7 +182,10 @@ export function IntakePlace({ drawings, senders, projects, work }: Props) {
           ))}
         </section>
       )}
-      <Work begun={work} />
+      <Work
+        begun={work}
+        isUploading={uploads.some(({ state }) => state === 'waiting' || state === 'sending')}
+      />
       <h2 className="mb-2 font-semibold">Last received</h2>
       <DrawingsTable {...beginningOf(drawings)} />
     </Page>
@@ -190,10 +193,12 @@ export function IntakePlace({ drawings, senders, projects, work }: Props) {
 }
 
 /** How much is left to read, as the server gets on with it. */
-function Work({ begun }: { begun: Props['work'] }) {
+function Work({ begun, isUploading }: { begun: Props['work']; isUploading: boolean }) {
   const [now, setNow] = useState(begun);
   const [most, setMost] = useState(0);
-  useLive(true, (events) => {
+  // A page on which nothing happens keeps no connection: a browser has few of them.
+  const active = isUploading || begun.waiting + begun.running > 0 || now.waiting + now.running > 0;
+  useLive(active, (events) => {
     const last = events.findLast((event) => event.type === 'work');
     if (!last) return;
     setNow(last);

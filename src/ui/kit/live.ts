@@ -1,38 +1,37 @@
 import { useEffect, useEffectEvent } from 'react';
 import type { ServerEvent } from '@/core/server-event';
+import { subscribe } from './server-events';
 
 /** Events that come close together are answered once. */
 const TOGETHER_MS = 120;
 
 /**
- * Tells what happens on the server, as it happens. The browser connects anew by itself when the connection breaks; what
- * was missed meanwhile is made up for by a call with no events.
+ * Tells what happens on the server, as it happens. What was missed while there was no connection, or while the page was
+ * hidden, is made up for by a call with no events.
  */
 export function useLive(active: boolean, happened: (events: readonly ServerEvent[]) => void): void {
   const report = useEffectEvent(happened);
   useEffect(() => {
     if (!active) return;
-    const source = new EventSource('/api/events');
     let gathered: ServerEvent[] = [];
+    let missed = false;
     let timer: ReturnType<typeof setTimeout> | null = null;
     const flush = (): void => {
       timer = null;
-      const events = gathered;
+      const [events, hasMissed] = [gathered, missed];
       gathered = [];
-      report(events);
+      missed = false;
+      if (hasMissed) report([]);
+      if (events.length > 0) report(events);
     };
-    const soon = (): void => {
+    const end = subscribe((event) => {
+      if (event) gathered.push(event);
+      else missed = true;
       timer ??= setTimeout(flush, TOGETHER_MS);
-    };
-    source.onmessage = ({ data }: MessageEvent<string>) => {
-      gathered.push(JSON.parse(data) as ServerEvent);
-      soon();
-    };
-    // Something may have happened before the connection was there.
-    source.onopen = soon;
+    });
     return () => {
       if (timer) clearTimeout(timer);
-      source.close();
+      end();
     };
   }, [active]);
 }
