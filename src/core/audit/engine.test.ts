@@ -97,6 +97,24 @@ describe('an audit', () => {
     ]);
   });
 
+  it('names the sheet that shows what lies in the model, and none where none does', () => {
+    const file = new DrawingComposer({ version: 'AC1024', units: 4 });
+    file.layer({ name: 'Odd', colour: 1 });
+    file.model.line({ layer: 'Odd' }, [0, 0], [100, 0]);
+    file.model.line({ layer: 'Odd' }, [90_000, 0], [90_100, 0]);
+    const sheet = file.sheet('Plan', 420, 297);
+    sheet.viewport({ layer: '0' }, [200, 150], 200, 100, [50, 0], 10);
+    sheet.line({ layer: 'Odd' }, [5, 5], [9, 5]);
+    const read = readDrawing(file.bytes());
+    if (!read.ok) throw new Error(read.problem.message);
+    const places = audit(read.value, office([])).findings.flatMap((finding) => finding.places);
+    expect(places.filter(({ y }) => y === 0).map(({ space, sheet: on, x }) => [space, on, x])).toEqual([
+      ['model', 'Plan', 0],
+      ['model', null, 90_000],
+    ]);
+    expect(places).toContainEqual(expect.objectContaining({ space: 'sheet Plan', sheet: 'Plan', x: 5 }));
+  });
+
   it('says where a mirrored circle really lies', () => {
     // An extrusion that points down turns the x axis round: the centre is written at 5 and lies at -5.
     const file = new DrawingComposer({ version: 'AC1024', units: 4 });

@@ -31,7 +31,7 @@ export type PlaceBox = readonly [number, number, number, number];
 export interface Place {
   /** "model", "sheet Plan", "symbol Bollard". */
   readonly space: string;
-  /** Name of a sheet that shows it; null where none does, or none was looked for. */
+  /** Name of the sheet it lies on, or of the first that shows it; null where none does, and for what lies in symbols. */
   readonly sheet: string | null;
   readonly x: number;
   readonly y: number;

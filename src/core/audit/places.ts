@@ -23,11 +23,18 @@ export function placesOf(facts: Facts, rows: readonly number[]): Place[] {
     return [
       {
         space: formatContainer(container),
-        sheet: container.kind === 'sheet' ? container.name : null,
+        sheet: sheetOf(facts, row),
         x: at[0],
         y: at[1],
         box: box && [box.minX, box.minY, box.maxX, box.maxY],
       },
     ];
   });
+}
+
+/** The sheet that an object lies on, or the first that shows it; symbols lie wherever they are placed. */
+function sheetOf(facts: Facts, row: number): string | null {
+  const { kind, name } = facts.drawing.containers[facts.drawing.objects.container[row]];
+  if (kind === 'sheet') return name;
+  return kind === 'model' ? (facts.appearances(row)[0]?.sheet ?? null) : null;
 }
