@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { ENGINE_VERSION } from '../../src/core/audit/engine-version';
 import { beginningOf } from '../../src/ui/drawings/types';
 
 /** How long the lists of an office take on the server, with so many drawings on file. ms, the median of several. */
@@ -43,7 +44,7 @@ export async function timeLists(drawings: number): Promise<Record<string, number
         ).lastInsertRowid;
       const auditId = storeAudit(
         db,
-        { sha, editionId: used.id, editionVersion: used.version, engine: 2 },
+        { sha, editionId: used.id, editionVersion: used.version, engine: ENGINE_VERSION },
         packed,
       );
       db.prepare(

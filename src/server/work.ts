@@ -21,9 +21,17 @@ const NOTHING = ok(null);
 /** The edition went while the work was done: with the one in force now it can be done. */
 const AGAIN = fail('again', 'The standard changed while the drawing was checked.', 'It is checked again.');
 
+/** What an audit is known by. */
+const sourceOf = (sha: string, used: Edition) => ({
+  sha,
+  editionId: used.id,
+  editionVersion: used.version,
+  engine: ENGINE_VERSION,
+});
+
 /** An audit of some content with an edition: one that was made before, or a new one. */
 async function auditOf(sha: string, used: Edition, cancel: AbortSignal): Promise<Result<number>> {
-  const source = { sha, editionId: used.id, editionVersion: used.version, engine: ENGINE_VERSION };
+  const source = sourceOf(sha, used);
   const present = findAudit(database(), source);
   if (present !== null) return ok(present);
   const result = await runTask('audit', { path: filePath(sha), standard: used.standard }, cancel);
@@ -101,11 +109,7 @@ registerKind('correct', {
       );
     if (!edition(used.id)) return AGAIN;
     keepUses(sha, uses);
-    const auditId = storeAudit(
-      database(),
-      { sha, editionId: used.id, editionVersion: used.version, engine: ENGINE_VERSION },
-      audit,
-    );
+    const auditId = storeAudit(database(), sourceOf(sha, used), audit);
     const added = database().transaction(() => {
       const written = addRevision(id, base, { sha, editionId: used.id, auditId, changes, decided, note });
       if (written) remember(record.senderId, id, memories);

@@ -222,14 +222,12 @@ function unsettledOf(run: Run): Unsettled[] {
   const left = new Set(run.current.findings.map(({ key }) => key));
   const unsettled: Unsettled[] = [];
   for (const [key, finding] of run.asked) {
-    const why = run.reasons.get(key);
-    if (!left.has(key) && why === undefined) continue;
     if (!left.has(key)) continue;
     unsettled.push({
       key,
       what: finding.message,
       why:
-        why ??
+        run.reasons.get(key) ??
         'It was corrected and is still found: the drawing holds it in a place that the correction does not reach.',
     });
   }

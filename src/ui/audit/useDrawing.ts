@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useState, useTransition } from 'react'
 import { toast } from 'sonner';
 import type { ListedFinding, Option } from '@/core/audit/finding';
 import type { KeyedDecision } from '@/core/correct/choices';
-import type { DrawingView } from '../drawings/types';
+import { type DrawingView, isBeingRead } from '../drawings/types';
 import { call } from '../kit/call';
 import { count } from '../kit/format';
 import { useLive } from '../kit/live';
@@ -25,7 +25,7 @@ export function useDrawing(drawing: DrawingView) {
   const [working, setWorking] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
   const findings = drawing.current?.findings ?? NONE;
-  const reading = drawing.state === 'waiting' || drawing.state === 'reading';
+  const reading = isBeingRead(drawing);
 
   const refresh = useCallback((): void => startRefresh(() => router.refresh()), [router]);
   useLive(reading, (events) => {

@@ -10,10 +10,7 @@ import { formatDate } from '../kit/format';
 import { useLive } from '../kit/live';
 import { cell, cellHead, Nothing } from '../kit/Page';
 import { VerdictPlate, WeightTag } from '../kit/WeightTag';
-import { type DrawingHead, type Outcome, outcomeOf } from './types';
-
-/** Lines that are put on the page at once. */
-const AT_ONCE = 100;
+import { AT_ONCE, type DrawingHead, type Outcome, outcomeOf } from './types';
 
 const ofOutcome = (drawing: DrawingHead, outcome: Outcome | undefined): boolean =>
   outcome === undefined || outcomeOf(drawing) === outcome;

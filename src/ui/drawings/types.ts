@@ -27,11 +27,18 @@ export type Outcome = 'held' | 'released';
 export const outcomeOf = ({ state, verdict }: Pick<DrawingHead, 'state' | 'verdict'>): Outcome | null =>
   state !== 'ready' || verdict === 'held' ? 'held' : verdict === 'released' ? 'released' : null;
 
+/** It waits to be read, or is being read. */
+export const isBeingRead = ({ state }: Pick<DrawingHead, 'state'>): boolean =>
+  state === 'waiting' || state === 'reading';
+
+/** Lines of a table that are put on the page at once. */
+export const AT_ONCE = 100;
+
 /** What a table of drawings is given: the first lines, and how many there are. */
-export const beginningOf = (drawings: readonly DrawingHead[], lines = 100) => ({
-  begin: drawings.slice(0, lines),
+export const beginningOf = (drawings: readonly DrawingHead[]) => ({
+  begin: drawings.slice(0, AT_ONCE),
   all: drawings.length,
-  busy: drawings.some(({ state }) => state === 'waiting' || state === 'reading'),
+  busy: drawings.some(isBeingRead),
 });
 
 export interface DrawingView extends DrawingHead {
