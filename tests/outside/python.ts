@@ -4,9 +4,14 @@ import { join } from 'node:path';
 /** Debian's Python, where Debian's packages are; another one on the path would not see them. */
 const PYTHON = '/usr/bin/python3';
 
+const OUTSIDE = join(process.cwd(), 'tests', 'outside');
+
 /** Runs a script of this folder and gives back what it printed, read as JSON. */
-export function python<T>(script: string, ...args: string[]): T {
-  const out = execFileSync(PYTHON, [join(__dirname, script), ...args], {
+export const python = <T>(script: string, ...args: string[]): T => pythonIn(OUTSIDE, script, ...args);
+
+/** The same for a script of another folder. */
+export function pythonIn<T>(folder: string, script: string, ...args: string[]): T {
+  const out = execFileSync(PYTHON, [join(folder, script), ...args], {
     encoding: 'utf8',
     maxBuffer: 1 << 28,
   });

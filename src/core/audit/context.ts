@@ -27,6 +27,8 @@ export interface AuditContext {
   layerUse(row: number): LayerUse;
   /** Layers of the standard by folded name. */
   readonly standardLayers: ReadonlyMap<string, StandardLayer>;
+  /** True for layers that the format itself keeps, and for layers of drawings that this one refers to. */
+  isReserved(layer: string): boolean;
 }
 
 export function makeContext(drawing: Drawing, standard: Standard): AuditContext {
@@ -48,12 +50,21 @@ export function makeContext(drawing: Drawing, standard: Standard): AuditContext 
     ),
     layerUse: (row) => uses[of[row]],
     standardLayers,
+    isReserved: reservedIn(drawing),
   };
 }
 
-/** Layers that the format itself keeps, and layers of drawings that are only referred to. */
-export const isReserved = (name: string): boolean =>
-  name === BASE_LAYER || isDefinitionPointLayer(name) || name.includes('|');
+/** A layer of another drawing is called by that drawing's name and its own; it is ours where no such drawing is referred to. */
+function reservedIn({ references }: Drawing): (name: string) => boolean {
+  const drawings = new Set(
+    references.filter(({ kind }) => kind === 'drawing').map(({ name }) => foldName(name)),
+  );
+  return (name) => {
+    if (name === BASE_LAYER || isDefinitionPointLayer(name)) return true;
+    const bar = name.indexOf('|');
+    return bar > 0 && drawings.has(foldName(name.slice(0, bar)));
+  };
+}
 
 /** Pictures that programs make for dimensions, fills and tables; they are made anew, never corrected by hand. */
 const GENERATED = /^\*[dtx]/i;

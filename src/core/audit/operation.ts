@@ -18,6 +18,11 @@ export type Operation =
   | { readonly type: 'remove layer'; readonly layer: string; readonly rows: readonly number[] }
   | { readonly type: 'add layer'; readonly layer: string }
   | { readonly type: 'set layer'; readonly layer: string; readonly property: LayerProperty }
+  /** Of several records of one layer the first stays. */
+  | { readonly type: 'join layer records'; readonly layer: string }
+  /** Objects, and vertices and attributes of objects, that are given a handle of their own: by the tag that holds it. */
+  | { readonly type: 'new handles'; readonly tags: readonly number[] }
+  | { readonly type: 'mend structure'; readonly oddity: number }
   | { readonly type: 'move objects'; readonly rows: readonly number[]; readonly to: string }
   | { readonly type: 'take from layer'; readonly rows: readonly number[]; readonly property: OwnProperty }
   | {
@@ -63,6 +68,12 @@ export function footprintOf(operation: Operation): Footprint {
         writes: [`${layerNamed(operation.layer)}, ${operation.property}`],
         objects: null,
       };
+    case 'join layer records':
+      return { reads: [], writes: [layerNamed(operation.layer)], objects: null };
+    case 'new handles':
+      return { reads: [], writes: ['handles'], objects: null };
+    case 'mend structure':
+      return { reads: [], writes: [`structure ${operation.oddity}`], objects: null };
     case 'move objects':
       return {
         reads: [layerNamed(operation.to)],

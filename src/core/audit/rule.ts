@@ -9,10 +9,10 @@ import type { Operation } from './operation';
 import type { Value } from './value';
 
 /**
- * The order in which corrections are made: each stage is audited anew before the next. What a layer is called comes
- * before what lies on it, what lies on it before the records it needs, and looks come last.
+ * The order in which corrections are made: each stage is audited anew before the next. What is wrong with the file comes
+ * first: until each object has a handle of its own, nothing can be said of one of them alone. What a layer is called comes before what lies on it, what lies on it before the records it needs, and looks come last.
  */
-export const STAGES = ['names', 'layers', 'records', 'looks'] as const;
+export const STAGES = ['file', 'names', 'layers', 'records', 'looks'] as const;
 export type Stage = (typeof STAGES)[number];
 
 export interface RuleMeta {
@@ -41,7 +41,16 @@ export interface Change {
   readonly handle: string;
   /** "line", "layer", … */
   readonly kind: string;
-  readonly property: OwnProperty | 'layer' | 'name' | 'printing' | 'record' | 'object' | 'hidden layers';
+  readonly property:
+    | OwnProperty
+    | 'layer'
+    | 'name'
+    | 'printing'
+    | 'record'
+    | 'object'
+    | 'hidden layers'
+    | 'handle'
+    | 'structure';
   /** Layer, symbol or sheet it is in, for a person. */
   readonly where: string;
   readonly before: string;

@@ -71,6 +71,15 @@ export class Applying {
         if (use?.record && use.standard) this.setLayer(rule, use.record, use.standard, operation.property);
         return;
       }
+      case 'join layer records':
+        this.joinLayerRecords(rule, operation.layer);
+        return;
+      case 'new handles':
+        this.newHandles(rule, operation.tags);
+        return;
+      case 'mend structure':
+        this.mendStructure(rule, operation.oddity);
+        return;
       case 'move objects':
         this.moveObjects(rule, operation.rows, operation.to);
         return;
@@ -149,6 +158,41 @@ export class Applying {
     if (!use.record) return;
     this.editor.removeLayerRecord(use.record);
     this.recordChange(rule, use.record.handle, use.name, 'removed');
+  }
+
+  private joinLayerRecords(rule: string, layer: string): void {
+    const { drawing } = this.context;
+    const [first, ...others] = drawing.layers.filter(({ name }) => foldName(name) === foldName(layer));
+    for (const other of others) {
+      this.editor.removeDoubledLayer(other, first);
+      this.recordChange(rule, other.handle, other.name, 'removed');
+    }
+  }
+
+  private newHandles(rule: string, tags: readonly number[]): void {
+    const { drawing, facts } = this.context;
+    for (const tag of tags) {
+      const row = facts.handles.rowOf.get(tag)!;
+      const before = drawing.reader.name(tag);
+      const after = this.editor.giveHandle(row, tag);
+      this.objectChange(rule, row, 'handle', before, after);
+    }
+  }
+
+  private mendStructure(rule: string, at: number): void {
+    const { document } = this.context.drawing;
+    const { kind, about, count } = document.oddities[at];
+    this.editor.mendStructure(document.oddities[at]);
+    const removed = kind.startsWith('records');
+    this.changes.push({
+      rule,
+      handle: '',
+      kind: 'file',
+      property: 'structure',
+      where: about === '' ? 'file' : about,
+      before: removed ? `${count} ${kind}` : kind,
+      after: removed ? 'removed' : 'end mark written',
+    });
   }
 
   private moveObjects(rule: string, rows: readonly number[], to: string): void {

@@ -1,5 +1,5 @@
 import type { Colour } from '../dxf/colour';
-import { type TableRange, tagIs } from '../dxf/document';
+import { type Oddity, type TableRange, tagIs } from '../dxf/document';
 import type { Drawing, DrawingLayer, DrawingLinetype } from '../dxf/drawing';
 import { EditBase } from '../dxf/edit/edit-base';
 import { removeObjects } from '../dxf/edit/edit-objects';
@@ -12,6 +12,7 @@ import {
   renameRecord,
 } from '../dxf/edit/edit-records';
 import type { NewTag } from '../dxf/edit/edits';
+import { removeDoubledRecord } from '../dxf/edit/owned-records';
 import {
   linetypeBody,
   type NewLinetype,
@@ -57,16 +58,22 @@ export class DrawingEditor extends EditBase {
     const { objects, document } = this.drawing;
     const { tags } = document;
     const own = { start: objects.start[row], end: objects.end[row] };
-    const found = propertyTags(document, own);
-    if (found.layer >= 0) this.edits.replace(found.layer, layer);
-    else this.edits.insertBefore(this.placeForLayer(row), [{ code: 8, value: layer }]);
+    if (!this.replaceLast(propertyTags(document, own).layer, layer))
+      this.edits.insertBefore(this.placeForLayer(row), [{ code: 8, value: layer }]);
     for (let tag = own.end; tag < objects.groupEnd[row]; ) {
       const start = tag++;
       while (tag < objects.groupEnd[row] && tags.codes[tag] !== 0) tag++;
       if (!tagIs(tags, start, 'VERTEX') && !tagIs(tags, start, 'SEQEND')) continue;
-      const part = propertyTags(document, { start, end: tag });
-      if (part.layer >= 0) this.edits.replace(part.layer, layer);
+      this.replaceLast(propertyTags(document, { start, end: tag }).layer, layer);
     }
+  }
+
+  /** Of several tags for one property the last counts and gets the value; the others go. False when there is none. */
+  private replaceLast(tags: readonly number[], value: string): boolean {
+    for (const [i, tag] of tags.entries())
+      if (i < tags.length - 1) this.edits.remove(tag);
+      else this.edits.replace(tag, value);
+    return tags.length > 0;
   }
 
   /** Where an object that names no layer gets one: behind its handle, its owner and the mark of its first class. */
@@ -96,16 +103,45 @@ export class DrawingEditor extends EditBase {
     const found = propertyTags(document, { start: objects.start[row], end: objects.end[row] });
     const tags =
       property === 'colour'
-        ? [found.colour, found.rgb, found.colourName]
+        ? [...found.colour, ...found.rgb, ...found.colourName]
         : property === 'linetype'
-          ? [found.linetype]
-          : [found.width];
-    for (const tag of tags) if (tag >= 0) this.edits.remove(tag);
+          ? found.linetype
+          : found.width;
+    for (const tag of tags) this.edits.remove(tag);
   }
 
   /** Removes objects; see {@link removeObjects}. */
   removeObjects(rows: readonly number[]): void {
     removeObjects(this, rows);
+  }
+
+  /**
+   * Gives an object, or one of its vertices, a handle of its own. Its vertices and attributes name it as their owner.
+   * @param tag the tag that holds the handle it has
+   * @returns the new one
+   */
+  giveHandle(row: number, tag: number): string {
+    const { objects, document, reader } = this.drawing;
+    const before = reader.name(tag).toUpperCase();
+    const after = this.freshHandle();
+    this.edits.replace(tag, after);
+    if (tag === objects.handleTag[row])
+      for (let at = objects.end[row]; at < objects.groupEnd[row]; at++)
+        if (document.tags.codes[at] === 330 && reader.name(at).toUpperCase() === before)
+          this.edits.replace(at, after);
+    return after;
+  }
+
+  /** Closes what is not closed, and removes what lies outside. */
+  mendStructure({ kind, ranges }: Oddity): void {
+    const { tags, bytes, lineEnd } = this.drawing.document;
+    if (kind === 'open section')
+      for (const { end } of ranges) this.edits.insertBefore(end, { code: 0, value: 'ENDSEC' });
+    else if (kind === 'no end mark') {
+      const broken = tags.form !== 'text' || bytes[bytes.length - 1] === 10 || bytes[bytes.length - 1] === 13;
+      if (!broken) this.edits.insertBefore(tags.count, new TextEncoder().encode(lineEnd));
+      this.edits.insertBefore(tags.count, { code: 0, value: 'EOF' });
+    } else for (const { start, end } of ranges) this.edits.removeRange(start, end);
   }
 
   // ---- layers ----
@@ -188,6 +224,11 @@ export class DrawingEditor extends EditBase {
   /** Removes a layer's record. What still names it goes to the base layer; viewports no longer list it. */
   removeLayerRecord(layer: DrawingLayer): void {
     removeRecord(this, 'layer', layer.name);
+  }
+
+  /** Removes a second record of a layer; what points to it points to the first from now on. */
+  removeDoubledLayer(layer: DrawingLayer, first: DrawingLayer): void {
+    removeDoubledRecord(this, 'LAYER', layer.range, first.range);
   }
 
   addLayer(layer: StandardLayer, definition: StandardLinetype | undefined): void {

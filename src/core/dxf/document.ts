@@ -10,11 +10,13 @@ export interface TagRange {
   readonly end: number;
 }
 
-export interface TableRange extends TagRange {
+/** The records of a table, gathered from wherever the file keeps them. */
+export interface TableRange {
   readonly name: string;
-  /** The records between the table's head and its end mark. */
+  /** The table's own tags, before its first record; empty where only its records are there. */
+  readonly head: TagRange;
   readonly records: readonly TagRange[];
-  /** The end mark. */
+  /** Tag before which a new record goes. */
   readonly endTag: number;
 }
 
@@ -44,6 +46,18 @@ const VERSION_NAMES: Readonly<Record<string, string>> = {
 
 const OLDEST_READ = 'AC1009';
 
+/** Something about the structure of a file that readers take differently, so that a person must know of it. */
+export interface Oddity {
+  readonly kind: 'no end mark' | 'open section' | 'records outside' | 'records behind the end';
+  /** The section or the kind of record that it is about; empty where it is the whole file. */
+  readonly about: string;
+  readonly count: number;
+  /** Where it is: the records, or the section from its mark to where its own should stand. */
+  readonly ranges: readonly TagRange[];
+  /** Line it begins at; absent in binary files. */
+  readonly line?: number;
+}
+
 /** Line of a tag in a file of text; binary files have none. */
 const whereIs = (tags: TagIndex, tag: number): number | undefined =>
   tags.form === 'text' ? lineAt(tags.bytes, startOf(tags, tag)) : undefined;
@@ -63,10 +77,23 @@ export interface DxfDocument {
   readonly header: ReadonlyMap<string, TagRange>;
   readonly tables: ReadonlyMap<string, TableRange>;
   readonly blocks: readonly BlockRange[];
-  readonly entities: TagRange;
-  readonly objects: TagRange;
-  /** Tags of the mark that closes the header, table and block sections, where new parts go in. */
+  /** The objects of the model and of the open sheet. A file may have several sections of one name, as of this one. */
+  readonly entities: readonly TagRange[];
+  /** The records that the file keeps beside its drawing. */
+  readonly objects: readonly TagRange[];
+  /** Tag behind the last record of each section, where new parts go in. */
   readonly sectionEnds: ReadonlyMap<string, number>;
+  readonly oddities: readonly Oddity[];
+}
+
+/** The records of the runs of a section, one after the other. */
+export function* recordsIn({ tags }: DxfDocument, runs: readonly TagRange[]): Generator<TagRange> {
+  for (const { start, end } of runs)
+    for (let tag = start; tag < end; ) {
+      const from = tag;
+      tag = nextRecord(tags, tag + 1);
+      yield { start: from, end: Math.min(tag, end) };
+    }
 }
 
 /**
@@ -82,7 +109,9 @@ export function openDocument(bytes: Uint8Array): Result<DxfDocument> {
   if (tags.count === 0)
     return fail('not-dxf', 'The file holds no DXF records.', 'Choose the DXF export of the drawing.');
 
-  const header = readHeader(tags);
+  const sections = readSections(tags);
+  if (!sections.ok) return sections;
+  const header = readHeader(tags, sections.value);
   const headerText = (name: string): string => {
     const range = header.get(name);
     return range && range.end - range.start > 1 ? ascii(tags, range.start + 1).trim() : '';
@@ -95,9 +124,8 @@ export function openDocument(bytes: Uint8Array): Result<DxfDocument> {
       'Export the drawing as DXF in a version from R12 to 2018.',
       header.has('$ACADVER') ? whereIs(tags, header.get('$ACADVER')!.start) : undefined,
     );
+  if (sections.value.problem) return sections.value.problem;
   const codec = codecFor(version, headerText('$DWGCODEPAGE'));
-  const structure = readStructure(tags, codec);
-  if (!structure.ok) return structure;
   return ok({
     bytes,
     tags,
@@ -107,7 +135,7 @@ export function openDocument(bytes: Uint8Array): Result<DxfDocument> {
     versionName: VERSION_NAMES[version],
     lineEnd: firstLineEnd(bytes),
     header,
-    ...structure.value,
+    ...readStructure(tags, codec, sections.value),
   });
 }
 
@@ -138,94 +166,135 @@ export function tagIs(tags: TagIndex, tag: number, text: string): boolean {
   return true;
 }
 
-function readHeader(tags: TagIndex): Map<string, TagRange> {
-  const header = new Map<string, TagRange>();
-  let tag = 0;
-  while (tag < tags.count && tags.codes[tag] === 999) tag++;
-  if (!(tags.codes[tag] === 0 && tagIs(tags, tag, 'SECTION') && tagIs(tags, tag + 1, 'HEADER')))
-    return header;
-  for (tag += 2; tag < tags.count && tags.codes[tag] !== 0; ) {
-    if (tags.codes[tag] !== 9) {
-      tag++;
-      continue;
-    }
-    const start = tag++;
-    while (tag < tags.count && tags.codes[tag] !== 9 && tags.codes[tag] !== 0) tag++;
-    header.set(ascii(tags, start).trim(), { start, end: tag });
-  }
-  return header;
+interface Section {
+  readonly name: string;
+  /** Everything behind its mark and name: header variables begin here. */
+  readonly body: TagRange;
+  /** Its records. */
+  readonly content: TagRange;
 }
 
-interface Structure {
-  tables: Map<string, TableRange>;
-  blocks: BlockRange[];
-  entities: TagRange;
-  objects: TagRange;
-  sectionEnds: Map<string, number>;
+interface Sections {
+  readonly list: readonly Section[];
+  readonly oddities: readonly Oddity[];
+  /** What keeps the file from being read, once its version is known to be one that can be. */
+  readonly problem: Result<never> | null;
 }
 
-const NOTHING: TagRange = { start: 0, end: 0 };
-
-function readStructure(tags: TagIndex, codec: TextCodec): Result<Structure> {
-  const result: Structure = {
-    tables: new Map(),
-    blocks: [],
-    entities: NOTHING,
-    objects: NOTHING,
-    sectionEnds: new Map(),
-  };
+function readSections(tags: TagIndex): Result<Sections> {
+  const list: Section[] = [];
+  const open: Oddity[] = [];
+  const outside: TagRange[] = [];
+  let ended = -1;
+  let problem: Result<never> | null = null;
   let tag = nextRecord(tags, 0);
-  let ended = false;
-  let sections = 0;
   while (tag < tags.count) {
     if (tagIs(tags, tag, 'EOF')) {
-      ended = true;
+      ended = tag;
       break;
     }
     if (!tagIs(tags, tag, 'SECTION')) {
-      if (sections === 0)
+      if (list.length === 0)
         return fail(
           'not-dxf',
           `This is not a DXF drawing: the first record is “${ascii(tags, tag).trim().slice(0, 30)}”, not the start of a section.`,
           'Choose the DXF export of the drawing.',
           whereIs(tags, tag),
         );
-      tag = nextRecord(tags, tag + 1);
+      const end = nextRecord(tags, tag + 1);
+      if (!tagIs(tags, tag, 'ENDSEC')) outside.push({ start: tag, end });
+      tag = end;
       continue;
     }
-    sections++;
-    const name = tag + 1 < tags.count && tags.codes[tag + 1] === 2 ? ascii(tags, tag + 1).trim() : '';
+    const named = tag + 1 < tags.count && tags.codes[tag + 1] === 2;
+    const name = named ? ascii(tags, tag + 1).trim() : '';
     const first = nextRecord(tags, tag + 1);
     const end = sectionEnd(tags, first);
     if (end === tags.count)
-      return fail(
+      problem = fail(
         'cut',
         `The file is cut off inside its section ${name || '(unnamed)'}.`,
         'Ask the sender to export or send the drawing again.',
         whereIs(tags, tags.count),
       );
-    const content = { start: first, end };
-    result.sectionEnds.set(name, end);
-    if (name === 'TABLES') readTables(tags, content, result.tables);
-    else if (name === 'BLOCKS') result.blocks = readBlocks(tags, codec, content);
-    else if (name === 'ENTITIES') result.entities = content;
-    else if (name === 'OBJECTS') result.objects = content;
-    tag = nextRecord(tags, end + 1);
+    list.push({ name, body: { start: tag + (named ? 2 : 1), end }, content: { start: first, end } });
+    if (end === tags.count) break;
+    if (tagIs(tags, end, 'ENDSEC')) tag = nextRecord(tags, end + 1);
+    else {
+      open.push(oddity(tags, 'open section', name, [{ start: tag, end }]));
+      tag = end;
+    }
   }
-  if (sections === 0)
+  if (list.length === 0)
     return fail(
       'not-dxf',
       'The file holds no section of a drawing.',
       'Choose the DXF export of the drawing.',
     );
-  if (!ended && result.entities === NOTHING)
-    return fail(
+  if (ended < 0 && !list.some(({ name }) => name === 'ENTITIES'))
+    problem ??= fail(
       'cut',
       'The file is cut off: it ends before any drawing content.',
       'Ask the sender to export or send the drawing again.',
       whereIs(tags, tags.count),
     );
-  return ok(result);
+  const oddities = [...open];
+  if (outside.length > 0)
+    oddities.push(oddity(tags, 'records outside', ascii(tags, outside[0].start).trim(), outside));
+  if (ended < 0) oddities.push(oddity(tags, 'no end mark', '', [{ start: tags.count, end: tags.count }]));
+  else oddities.push(...behindTheEnd(tags, ended));
+  return ok({ list, oddities, problem });
+}
+
+/** Records that stand behind the end mark: no reader takes them for drawing, and a person may not know that they are there. */
+function behindTheEnd(tags: TagIndex, ended: number): Oddity[] {
+  const first = nextRecord(tags, ended + 1);
+  if (first >= tags.count) return [];
+  let count = 0;
+  for (let tag = first; tag < tags.count; tag = nextRecord(tags, tag + 1)) count++;
+  const range = { start: first, end: tags.count };
+  return [{ ...oddity(tags, 'records behind the end', ascii(tags, first).trim(), [range]), count }];
+}
+
+const oddity = (
+  tags: TagIndex,
+  kind: Oddity['kind'],
+  about: string,
+  ranges: readonly TagRange[],
+): Oddity => ({ kind, about, count: ranges.length, ranges, line: whereIs(tags, ranges[0].start) });
+
+/** The variables of the header, wherever its section stands; the first of a name counts. */
+function readHeader(tags: TagIndex, { list }: Sections): Map<string, TagRange> {
+  const header = new Map<string, TagRange>();
+  for (const { name, body } of list) {
+    if (name !== 'HEADER') continue;
+    for (let tag = body.start; tag < body.end && tags.codes[tag] !== 0; ) {
+      if (tags.codes[tag] !== 9) {
+        tag++;
+        continue;
+      }
+      const start = tag++;
+      while (tag < body.end && tags.codes[tag] !== 9 && tags.codes[tag] !== 0) tag++;
+      const variable = ascii(tags, start).trim();
+      if (!header.has(variable)) header.set(variable, { start, end: tag });
+    }
+  }
+  return header;
+}
+
+type Structure = Pick<DxfDocument, 'tables' | 'blocks' | 'entities' | 'objects' | 'sectionEnds' | 'oddities'>;
+
+function readStructure(tags: TagIndex, codec: TextCodec, { list, oddities }: Sections): Structure {
+  const named = (wanted: string): TagRange[] =>
+    list.filter(({ name }) => name === wanted).map(({ content }) => content);
+  return {
+    tables: readTables(tags, named('TABLES')),
+    blocks: named('BLOCKS').flatMap((section) => readBlocks(tags, codec, section)),
+    entities: named('ENTITIES'),
+    objects: named('OBJECTS'),
+    sectionEnds: new Map(list.map(({ name, content }) => [name, content.end])),
+    oddities,
+  };
 }
 
 function nextRecord(tags: TagIndex, from: number): number {
@@ -234,40 +303,75 @@ function nextRecord(tags: TagIndex, from: number): number {
   return tag;
 }
 
+/** Where a section ends: at its end mark, or where the next one begins or the file ends without one. */
 function sectionEnd(tags: TagIndex, from: number): number {
   let tag = from;
-  while (tag < tags.count && !tagIs(tags, tag, 'ENDSEC')) {
-    if (tagIs(tags, tag, 'EOF')) return tags.count;
+  while (
+    tag < tags.count &&
+    !tagIs(tags, tag, 'ENDSEC') &&
+    !tagIs(tags, tag, 'SECTION') &&
+    !tagIs(tags, tag, 'EOF')
+  )
     tag = nextRecord(tags, tag + 1);
-  }
   return tag;
 }
 
-function readTables(tags: TagIndex, section: TagRange, tables: Map<string, TableRange>): void {
-  let tag = section.start;
-  while (tag < section.end) {
-    if (!tagIs(tags, tag, 'TABLE')) {
+/** Kinds of record that are their table's, wherever they stand. */
+const TABLE_NAMES = [
+  'VPORT',
+  'LTYPE',
+  'LAYER',
+  'STYLE',
+  'VIEW',
+  'UCS',
+  'APPID',
+  'DIMSTYLE',
+  'BLOCK_RECORD',
+] as const;
+
+/**
+ * The tables of all sections of tables. Two tables of one name are one; a record that stands in the wrong table, or
+ * outside of any, belongs to that of its kind.
+ */
+function readTables(tags: TagIndex, sections: readonly TagRange[]): Map<string, TableRange> {
+  const tables = new Map<string, { name: string; head: TagRange; records: TagRange[]; endTag: number }>();
+  const tableOf = (name: string, head: TagRange) => {
+    let table = tables.get(name);
+    if (!table) {
+      table = { name, head, records: [], endTag: head.end };
+      tables.set(name, table);
+    }
+    return table;
+  };
+  for (const section of sections) {
+    let inside = '';
+    for (let tag = section.start; tag < section.end; ) {
+      const start = tag;
       tag = nextRecord(tags, tag + 1);
-      continue;
+      const range = { start, end: Math.min(tag, section.end) };
+      if (tagIs(tags, start, 'ENDTAB')) {
+        const table = tables.get(inside);
+        if (table) table.endTag = start;
+        inside = '';
+      } else if (tagIs(tags, start, 'TABLE')) {
+        inside =
+          tags.codes[start + 1] === 2
+            ? ascii(tags, start + 1)
+                .trim()
+                .toUpperCase()
+            : '';
+        const table = tableOf(inside, range);
+        if (table.head.start === table.head.end) table.head = range;
+        table.endTag = range.end;
+      } else {
+        const kind = TABLE_NAMES.find((name) => tagIs(tags, start, name)) ?? inside;
+        const table = tableOf(kind, { start, end: start });
+        table.records.push(range);
+        if (kind === inside || table.head.start === table.head.end) table.endTag = range.end;
+      }
     }
-    const start = tag;
-    const name =
-      tags.codes[tag + 1] === 2
-        ? ascii(tags, tag + 1)
-            .trim()
-            .toUpperCase()
-        : '';
-    const records: TagRange[] = [];
-    tag = nextRecord(tags, tag + 1);
-    while (tag < section.end && !tagIs(tags, tag, 'ENDTAB') && !tagIs(tags, tag, 'TABLE')) {
-      const next = nextRecord(tags, tag + 1);
-      records.push({ start: tag, end: Math.min(next, section.end) });
-      tag = next;
-    }
-    const endTag = tag;
-    if (tag < section.end && tagIs(tags, tag, 'ENDTAB')) tag = nextRecord(tags, tag + 1);
-    if (!tables.has(name)) tables.set(name, { name, start, end: tag, records, endTag });
   }
+  return tables;
 }
 
 function readBlocks(tags: TagIndex, codec: TextCodec, section: TagRange): BlockRange[] {
@@ -287,9 +391,11 @@ function readBlocks(tags: TagIndex, codec: TextCodec, section: TagRange): BlockR
         break;
       }
     tag = contentStart;
-    while (tag < section.end && !tagIs(tags, tag, 'ENDBLK')) tag = nextRecord(tags, tag + 1);
+    // A symbol without its end mark ends where the next one begins.
+    while (tag < section.end && !tagIs(tags, tag, 'ENDBLK') && !tagIs(tags, tag, 'BLOCK'))
+      tag = nextRecord(tags, tag + 1);
     const tailStart = tag;
-    tag = tag < section.end ? nextRecord(tags, tag + 1) : tag;
+    if (tag < section.end && tagIs(tags, tag, 'ENDBLK')) tag = nextRecord(tags, tag + 1);
     blocks.push({
       name,
       start,

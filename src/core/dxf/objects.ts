@@ -100,68 +100,65 @@ export class ObjectTable {
   }
 }
 
-/** The tags of one property on an object, so that an edit can find them. */
+/** The tags of each property on an object, so that an edit can find them: where there are several, the last one counts. */
 export interface PropertyTags {
-  layer: number;
-  colour: number;
-  rgb: number;
-  colourName: number;
-  linetype: number;
-  width: number;
-  /** Tag before which a property that is absent can be put. */
-  insertAt: number;
+  readonly layer: number[];
+  readonly colour: number[];
+  readonly rgb: number[];
+  readonly colourName: number[];
+  readonly linetype: number[];
+  readonly width: number[];
 }
 
+/** Codes that all kinds of object share and that mean the same behind the mark of any class. */
+const SHARED_CODES = new Uint8Array(1072);
+for (const code of [6, 8, 48, 60, 62, 67, 370, 420, 430]) SHARED_CODES[code] = 1;
+
+/** Group code that opens an object within an object, whose tags are its own. */
+const EMBEDDED = 101;
+
 /**
- * Walks the part of a record that all objects share and calls `visit` for each tag in it: up to the second
- * subclass mark, without application groups and extended data. Files without subclass marks share the whole record,
- * and some writers put the layer behind the second mark: then the walk goes on until it has been met.
+ * Calls `visit` for each tag that all kinds of object share: those up to the second subclass mark, without application
+ * groups and extended data, and behind it the few codes that mean the same everywhere. Other readers take these
+ * wherever they stand, and the last of several; so must we, or an object is seen on another layer than elsewhere.
  */
 export function eachCommonTag(
   document: DxfDocument,
   range: TagRange,
   visit: (tag: number, code: number) => void,
-): number {
+): void {
   const { codes, values, bytes } = document.tags;
   let marks = 0;
-  let layered = false;
   let inGroup = false;
-  let tag = range.start + 1;
-  for (; tag < range.end; tag++) {
+  for (let tag = range.start + 1; tag < range.end; tag++) {
     const code = codes[tag];
     if (code === 102) {
       inGroup = bytes[values[tag]] === 123;
       continue;
     }
     if (inGroup) continue;
-    if (code >= 1000) break;
-    if (code === 100 && ++marks >= 2 && layered) break;
-    if (code === 8) layered = true;
-    visit(tag, code);
+    if (code >= 1000 || code === EMBEDDED) break;
+    if (code === 100) marks++;
+    else if (marks < 2 || (SHARED_CODES[code] === 1 && !isBackground(document, range, code)))
+      visit(tag, code);
   }
-  return tag;
 }
+
+/** Behind the marks of its classes, multi-line text holds the colour of its background under these codes. */
+const isBackground = ({ tags }: DxfDocument, range: TagRange, code: number): boolean =>
+  (code === 420 || code === 430) && tagIs(tags, range.start, 'MTEXT');
 
 /** Finds the property tags of an object's record. */
 export function propertyTags(document: DxfDocument, range: TagRange): PropertyTags {
-  const found: PropertyTags = {
-    layer: -1,
-    colour: -1,
-    rgb: -1,
-    colourName: -1,
-    linetype: -1,
-    width: -1,
-    insertAt: range.end,
-  };
+  const found: PropertyTags = { layer: [], colour: [], rgb: [], colourName: [], linetype: [], width: [] };
   eachCommonTag(document, range, (tag, code) => {
-    if (code === 8 && found.layer < 0) found.layer = tag;
-    else if (code === 62 && found.colour < 0) found.colour = tag;
-    else if (code === 420 && found.rgb < 0) found.rgb = tag;
-    else if (code === 430 && found.colourName < 0) found.colourName = tag;
-    else if (code === 6 && found.linetype < 0) found.linetype = tag;
-    else if (code === 370 && found.width < 0) found.width = tag;
+    if (code === 8) found.layer.push(tag);
+    else if (code === 62) found.colour.push(tag);
+    else if (code === 420) found.rgb.push(tag);
+    else if (code === 430) found.colourName.push(tag);
+    else if (code === 6) found.linetype.push(tag);
+    else if (code === 370) found.width.push(tag);
   });
-  if (found.layer >= 0) found.insertAt = found.layer + 1;
   return found;
 }
 
@@ -207,7 +204,7 @@ export function readObjects(
           table.handleTag[row] ||= at;
           break;
         case 8:
-          if (table.layer[row] < 0) table.layer[row] = names.id(values[at], ends[at]);
+          table.layer[row] = names.id(values[at], ends[at]);
           break;
         case 6:
           table.linetype[row] = names.id(values[at], ends[at]);

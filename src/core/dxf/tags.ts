@@ -20,13 +20,17 @@ export interface TagIndex {
   readonly ends: Uint32Array;
 }
 
+/** A remark for people, which may stand anywhere, between a mark and its name too. It is no tag of the drawing. */
+const COMMENT = 999;
+
 const LF = 10;
 const CR = 13;
 const SPACE = 32;
 const TAB = 9;
 
 /**
- * Indexes a text DXF. Blank lines where a code should stand are skipped, as some programs write them.
+ * Indexes a text DXF. Comments are left out; blank lines where a code should stand are skipped, as some programs write
+ * them.
  * @returns the index, or a problem with the line at which the file stops being DXF
  */
 export function indexTags(bytes: Uint8Array): Result<TagIndex> {
@@ -75,6 +79,10 @@ export function indexTags(bytes: Uint8Array): Result<TagIndex> {
         lineAt(bytes, start),
       );
     at = afterLineEnd(bytes, at, length);
+    if (code === COMMENT && !negative) {
+      at = afterLineEnd(bytes, lone ? endOfLine(bytes, at) : lineFeed(bytes, words, shift, at), length);
+      continue;
+    }
     if (count === room) {
       room = Math.ceil(room * 1.3);
       codes = grown(codes, new Int16Array(room));
@@ -135,6 +143,10 @@ export function indexBinary(bytes: Uint8Array): Result<TagIndex> {
       next = end;
     }
     if (end > length || next > length) return cutBinary(start);
+    if (code === COMMENT) {
+      at = next;
+      continue;
+    }
     if (count === room) {
       room = Math.ceil(room * 1.3);
       codes = grown(codes, new Int16Array(room));
@@ -187,7 +199,7 @@ function sizeOf(code: number): number {
   if (code < 460) return 4;
   if (code < 470) return 8;
   if (code < 482) return TEXT_SIZE;
-  if (code === 999) return TEXT_SIZE;
+  if (code === COMMENT) return TEXT_SIZE;
   if (code < 1000) return UNKNOWN_SIZE;
   if (code === 1004) return CHUNK_SIZE;
   if (code < 1010) return TEXT_SIZE;
@@ -365,5 +377,10 @@ export function startOf(tags: TagIndex, tag: number): number {
   return at === 0 && bytes[0] === 0xef && bytes[1] === 0xbb ? 3 : at;
 }
 
-/** Byte offset at which the tag after this one begins; the end of the file for the last tag. */
-export const afterTag = (tags: TagIndex, tag: number): number => startOf(tags, tag + 1);
+/** Byte offset behind a tag: behind its line end, or its closing zero. A comment behind it is not part of it. */
+export function afterTag(tags: TagIndex, tag: number): number {
+  const { bytes, form, ends, codes } = tags;
+  if (tag >= tags.count) return bytes.length;
+  if (form === 'text') return afterLineEnd(bytes, ends[tag], bytes.length);
+  return ends[tag] + (isTextCode(codes[tag]) ? 1 : 0);
+}

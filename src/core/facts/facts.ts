@@ -13,6 +13,7 @@ import {
   leaderFact,
 } from './annotations';
 import { Boxes } from './boxes';
+import { type HandleFaults, handleFaults } from './handles';
 import { type LayerContents, layerContents } from './layers';
 import { type LinetypeFact, linetypeFact } from './linetypes';
 import { type Appearance, appearancesOf, type ViewportFact, viewportFacts } from './paper';
@@ -42,6 +43,11 @@ export class Facts {
   /** What lies on each layer. */
   get layers(): LayerContents {
     return this.lazily('layers', () => layerContents(this.drawing));
+  }
+
+  /** Handles that are doubled or none. */
+  get handles(): HandleFaults {
+    return this.lazily('handles', () => handleFaults(this.drawing));
   }
 
   /** Rows by handle in capitals; a handle that several objects share names them all. */

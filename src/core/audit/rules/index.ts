@@ -1,6 +1,9 @@
 import type { Rule } from '../rule';
+import { fileHandles } from './file/handles';
+import { fileStructure } from './file/structure';
 import { layersColour } from './layers/colour';
 import { layersDefaultWidth } from './layers/default-width';
+import { layersDoubled } from './layers/doubled';
 import { layersEmptyUnknown } from './layers/empty-unknown';
 import { layersLinetype } from './layers/linetype';
 import { layersMissing } from './layers/missing';
@@ -20,6 +23,9 @@ import { workingLeft } from './working/left';
 
 /** Every rule, in the order in which findings of one weight are listed. */
 export const RULES: readonly Rule[] = [
+  fileStructure,
+  fileHandles,
+  layersDoubled,
   layersUnknown,
   layersMissing,
   objectsBaseLayer,

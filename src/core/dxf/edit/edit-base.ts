@@ -13,6 +13,21 @@ export interface SideChange {
   readonly after: string;
 }
 
+/** Handles have 64 bits; new ones are dealt out upwards only where enough are left below the highest. */
+const LAST_START = 0xffffffff00000000n;
+
+const handleValue = (text: string): bigint | null =>
+  /^[0-9a-f]{1,16}$/i.test(text) ? BigInt(`0x${text}`) : null;
+
+type NewSection = 'TABLES' | 'BLOCKS' | 'ENTITIES';
+
+/** Sections that come behind one: a new one goes before the first of them that is there. */
+const FOLLOWED_BY: Readonly<Record<NewSection, readonly string[]>> = {
+  TABLES: ['BLOCKS', 'ENTITIES', 'OBJECTS'],
+  BLOCKS: ['ENTITIES', 'OBJECTS'],
+  ENTITIES: ['OBJECTS'],
+};
+
 /** The owner of a table: the file itself. */
 const TOP: NewTag = { code: 330, value: '0' };
 
@@ -21,7 +36,7 @@ export class EditBase {
   readonly edits: TagEdits;
   /** What had to change along with what was asked for, to be listed with it. */
   readonly sideChanges: SideChange[] = [];
-  private nextHandle: bigint | null = null;
+  private handles: { next: bigint; readonly taken: ReadonlySet<bigint> | null } | null = null;
   private readonly tableGrowth = new Map<TableRange, number>();
   private readonly newTables = new Map<string, Part[]>();
   private readonly newHandles = new Map<string, string>();
@@ -55,12 +70,13 @@ export class EditBase {
   }
 
   /** Puts something at the end of a section; a section that the file lacks is made. */
-  putInSection(name: 'TABLES' | 'BLOCKS', part: Part): void {
+  putInSection(name: NewSection, part: Part): void {
     const end = this.drawing.document.sectionEnds.get(name);
-    if (end !== undefined) {
-      this.edits.insertBefore(end, part);
-      return;
-    }
+    if (end === undefined) this.newSection(name).push(part);
+    else this.edits.insertBefore(end, part);
+  }
+
+  private newSection(name: NewSection): Part[] {
     let list = this.newSections.get(name);
     if (!list) {
       list = [];
@@ -72,21 +88,23 @@ export class EditBase {
         { code: 0, value: 'ENDSEC' },
       ]);
     }
-    list.push(part);
+    return list;
   }
 
   /** Start of the section before which a new one belongs: tables before blocks, blocks before objects. */
-  private beforeObjects(name: 'TABLES' | 'BLOCKS'): number {
+  private beforeObjects(name: NewSection): number {
     const { document } = this.drawing;
     const { tags } = document;
     for (let tag = 0; tag + 1 < tags.count; tag++)
       if (
         tags.codes[tag] === 0 &&
         tagIs(tags, tag, 'SECTION') &&
-        (tagIs(tags, tag + 1, 'ENTITIES') || (name === 'TABLES' && tagIs(tags, tag + 1, 'BLOCKS')))
+        FOLLOWED_BY[name].some((next) => tagIs(tags, tag + 1, next))
       )
         return tag;
-    return Math.max(0, tags.count - 1);
+    for (let tag = 0; tag < tags.count; tag++)
+      if (tags.codes[tag] === 0 && tagIs(tags, tag, 'EOF')) return tag;
+    return tags.count;
   }
 
   /** Adds a record to a table that the file lacks. */
@@ -127,8 +145,7 @@ export class EditBase {
   /** The tags that every table record begins with, behind its kind. */
   recordHead(table: TableRange, subclass: string): NewTag[] {
     const { document, reader } = this.drawing;
-    const head = { start: table.start, end: table.records[0]?.start ?? table.endTag };
-    const head5 = reader.findText(head, 5);
+    const head5 = reader.findText(table.head, 5);
     const hasHandles = head5 !== '' || table.records.some((range) => reader.find(range, 5) >= 0);
     const tags: NewTag[] = hasHandles
       ? [{ code: table.name === 'DIMSTYLE' ? 105 : 5, value: this.freshHandle() }]
@@ -140,29 +157,35 @@ export class EditBase {
   }
 
   freshHandle(): string {
-    this.nextHandle ??= this.firstFreeHandle();
-    const handle = this.nextHandle;
-    this.nextHandle = handle + 1n;
+    this.handles ??= this.handlesLeft();
+    const { taken } = this.handles;
+    while (taken?.has(this.handles.next)) this.handles.next++;
+    const handle = this.handles.next++;
     const seed = this.drawing.document.header.get('$HANDSEED');
-    if (seed) this.edits.update(seed.start + 1, this.nextHandle.toString(16).toUpperCase());
+    // Where handles come out of gaps, the file's own next one stays what it is.
+    if (seed && !taken) this.edits.update(seed.start + 1, this.handles.next.toString(16).toUpperCase());
     return handle.toString(16).toUpperCase();
   }
 
-  private firstFreeHandle(): bigint {
-    const { reader, document } = this.drawing;
-    const { codes } = document.tags;
+  /** Handles go on where the file's own end; in a file whose handles reach the highest there is, gaps are filled. */
+  private handlesLeft(): { next: bigint; readonly taken: ReadonlySet<bigint> | null } {
+    const { reader } = this.drawing;
     let highest = 0n;
-    for (let tag = 0; tag < document.tags.count; tag++) {
+    for (const value of this.handleValues()) if (value > highest) highest = value;
+    const named = handleValue(reader.headerText('$HANDSEED')) ?? 0n;
+    if (named > highest && named <= LAST_START) return { next: named, taken: null };
+    if (highest < LAST_START) return { next: highest + 1n, taken: null };
+    return { next: 1n, taken: new Set(this.handleValues()) };
+  }
+
+  private *handleValues(): Generator<bigint> {
+    const { reader, document } = this.drawing;
+    const { codes, count } = document.tags;
+    for (let tag = 0; tag < count; tag++) {
       if (codes[tag] !== 5 && codes[tag] !== 105) continue;
-      const text = reader.name(tag);
-      if (/^[0-9a-f]{1,16}$/i.test(text)) {
-        const value = BigInt(`0x${text}`);
-        if (value > highest) highest = value;
-      }
+      const value = handleValue(reader.name(tag));
+      if (value !== null) yield value;
     }
-    const seed = reader.headerText('$HANDSEED');
-    const named = /^[0-9a-f]{1,16}$/i.test(seed) ? BigInt(`0x${seed}`) : 0n;
-    return named > highest ? named : highest + 1n;
   }
 
   /** Keeps a table's stated number of records right where it was right. */
@@ -171,8 +194,7 @@ export class EditBase {
     const growth = (this.tableGrowth.get(table) ?? 0) + by;
     this.tableGrowth.set(table, growth);
     const { reader } = this.drawing;
-    const head = { start: table.start, end: table.records[0]?.start ?? table.endTag };
-    const count = reader.find(head, 70);
+    const count = reader.find(table.head, 70);
     if (count >= 0 && reader.int(count) === table.records.length)
       this.edits.update(count, table.records.length + growth);
   }

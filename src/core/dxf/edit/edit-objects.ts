@@ -1,10 +1,10 @@
-import { type TagRange, tagIs } from '../document';
+import { recordsIn, type TagRange, tagIs } from '../document';
 import { inDrawOrder } from '../drawing';
 import { foldName } from '../interner';
 import { afterTag, startOf } from '../tags';
 import { type ComposerHost, SpaceComposer } from '../write/space-composer';
 import type { EditBase } from './edit-base';
-import type { NewTag } from './edits';
+import type { NewTag, Part } from './edits';
 
 /**
  * Removes objects with their vertices and attributes, and takes them out of the lists that name them:
@@ -24,12 +24,9 @@ export function removeObjects(base: EditBase, rows: readonly number[]): void {
     if (placement >= 0) dropEndMarkIfBare(base, placement);
   }
   if (gone.size === 0) return;
-  const { codes } = document.tags;
-  for (let tag = document.objects.start; tag < document.objects.end; ) {
-    const start = tag++;
-    while (tag < document.objects.end && codes[tag] !== 0) tag++;
-    if (tagIs(document.tags, start, 'SORTENTSTABLE')) forgetPairs(base, { start, end: tag }, gone);
-    else if (tagIs(document.tags, start, 'GROUP')) forgetMembers(base, { start, end: tag }, gone);
+  for (const range of recordsIn(document, document.objects)) {
+    if (tagIs(document.tags, range.start, 'SORTENTSTABLE')) forgetPairs(base, range, gone);
+    else if (tagIs(document.tags, range.start, 'GROUP')) forgetMembers(base, range, gone);
   }
   for (let row = 0; row < objects.count; row++) {
     const range = { start: objects.start[row], end: objects.end[row] };
@@ -66,13 +63,14 @@ function forgetMembers(base: EditBase, range: TagRange, gone: ReadonlySet<string
   }
   const handle = reader.findText(range, 5).toUpperCase();
   base.edits.removeRange(range.start, range.end);
-  for (let tag = document.objects.start; tag + 1 < document.objects.end; tag++)
-    if (
-      codes[tag] === 3 &&
-      (codes[tag + 1] === 350 || codes[tag + 1] === 360) &&
-      reader.name(tag + 1).toUpperCase() === handle
-    )
-      base.edits.removeRange(tag, tag + 2);
+  for (const { start, end } of document.objects)
+    for (let tag = start; tag + 1 < end; tag++)
+      if (
+        codes[tag] === 3 &&
+        (codes[tag + 1] === 350 || codes[tag + 1] === 360) &&
+        reader.name(tag + 1).toUpperCase() === handle
+      )
+        base.edits.removeRange(tag, tag + 2);
 }
 
 function forget(base: EditBase, range: TagRange, code: number, gone: ReadonlySet<string>): void {
@@ -191,17 +189,16 @@ function inEntities(base: EditBase, container: number): boolean {
   return block < 0 || /^[*$]paper_space$/i.test(base.drawing.document.blocks[block].name);
 }
 
-/** Tag before which the objects of a container end. */
-function endOf(base: EditBase, container: number): number {
+/** Puts a record behind all others of a container. */
+function putLast(base: EditBase, container: number, part: Part): void {
   const { document, containers } = base.drawing;
-  return inEntities(base, container)
-    ? document.entities.end
-    : document.blocks[containers[container].block].content.end;
+  if (inEntities(base, container)) base.putInSection('ENTITIES', part);
+  else base.edits.insertBefore(document.blocks[containers[container].block].content.end, part);
 }
 
 /** Adds objects in front of all others of a container. */
 export function addObjects(base: EditBase, container: number, draw: (space: SpaceComposer) => void): void {
-  for (const record of drawn(base, container, draw)) base.edits.insertBefore(endOf(base, container), record);
+  for (const record of drawn(base, container, draw)) putLast(base, container, record);
 }
 
 /** Puts new objects in the place of one; the first of them takes its handle, so that what points to it still does. */
@@ -247,14 +244,15 @@ export function reorderObjects(base: EditBase, rows: readonly number[], to: 'bac
     else newOrder(base, owner, next);
     return;
   }
-  const target = to === 'back' ? objects.start[order[0]] : endOf(base, container);
   for (const row of moved) {
     if (to === 'back' && row === order[0]) continue;
     const [from, end] = [
       startOf(document.tags, objects.start[row]),
       afterTag(document.tags, objects.groupEnd[row] - 1),
     ];
-    base.edits.insertBefore(target, document.bytes.slice(from, end));
+    const record = document.bytes.slice(from, end);
+    if (to === 'back') base.edits.insertBefore(objects.start[order[0]], record);
+    else putLast(base, container, record);
     base.edits.removeRange(objects.start[row], objects.groupEnd[row]);
   }
 }
@@ -310,12 +308,8 @@ function newOrder(base: EditBase, owner: string, order: readonly number[]): void
       ...entry,
     ]);
   } else
-    for (let tag = document.objects.start; tag < document.objects.end; ) {
-      const start = tag++;
-      while (tag < document.objects.end && codes[tag] !== 0) tag++;
-      if (reader.findText({ start, end: tag }, 5).toUpperCase() === dictionary)
-        edits.insertBefore(tag, entry);
-    }
+    for (const range of recordsIn(document, document.objects))
+      if (reader.findText(range, 5).toUpperCase() === dictionary) edits.insertBefore(range.end, entry);
   edits.insertBefore(end, [
     { code: 0, value: 'SORTENTSTABLE' },
     { code: 5, value: table },
@@ -332,15 +326,13 @@ function setOrder(base: EditBase, container: number, order: readonly number[]): 
   const { document, reader, recordNames } = drawing;
   const { codes } = document.tags;
   const block = foldName(document.blocks[drawing.containers[container].block].name);
-  for (let tag = document.objects.start; tag < document.objects.end; ) {
-    const start = tag++;
-    while (tag < document.objects.end && codes[tag] !== 0) tag++;
+  for (const { start, end } of recordsIn(document, document.objects)) {
     if (!tagIs(document.tags, start, 'SORTENTSTABLE')) continue;
-    const own = reader.subclass({ start, end: tag }, 'AcDbSortentsTable');
+    const own = reader.subclass({ start, end }, 'AcDbSortentsTable');
     const owner = reader.findText(own, 330).toUpperCase();
     if (foldName(recordNames.get(owner) ?? '') !== block) continue;
-    for (let at = own.start; at + 1 < tag; at++)
+    for (let at = own.start; at + 1 < end; at++)
       if (codes[at] === 331 && codes[at + 1] === 5) edits.removeRange(at, at + 2);
-    edits.insertBefore(tag, orderPairs(base, order));
+    edits.insertBefore(end, orderPairs(base, order));
   }
 }

@@ -1,5 +1,5 @@
 import { append } from '../../append';
-import { type BlockRange, type TagRange, tagIs } from '../document';
+import { type BlockRange, recordsIn, type TagRange, tagIs } from '../document';
 import type { Drawing } from '../drawing';
 import { foldName } from '../interner';
 import { eachCommonTag } from '../objects';
@@ -8,6 +8,7 @@ import type { SpaceComposer } from '../write/composer';
 import type { EditBase } from './edit-base';
 import { drawObjects, removeObjects } from './edit-objects';
 import type { NewTag } from './edits';
+import { handleOfRecord, removeItself } from './owned-records';
 import {
   linetypeBody,
   type NewLinetype,
@@ -149,12 +150,8 @@ export function tagsNaming(drawing: Drawing, kind: RecordKind, name: string): nu
 
 function eachKept(drawing: Drawing, kind: string, visit: (range: TagRange) => void): void {
   const { document } = drawing;
-  const { codes } = document.tags;
-  for (let tag = document.objects.start; tag < document.objects.end; ) {
-    const start = tag++;
-    while (tag < document.objects.end && codes[tag] !== 0) tag++;
-    if (tagIs(document.tags, start, kind)) visit({ start, end: tag });
-  }
+  for (const range of recordsIn(document, document.objects))
+    if (tagIs(document.tags, range.start, kind)) visit(range);
 }
 
 // ---- the edits ----
@@ -215,7 +212,7 @@ export function mergeRecord(
   const name = newName ?? (target ? reader.findText(target, 2) : into);
   if (kind === 'layer') renameInFilters(base, from, name);
   for (const tag of tagsNaming(drawing, kind, from)) if (!edits.isRemoved(tag)) edits.replace(tag, name);
-  const replacement = target ? handleOfRecord(drawing, kind, target) : '';
+  const replacement = target ? handleOfRecord(drawing, TABLES[kind], target) : '';
   detachRecord(base, kind, from, replacement);
 }
 
@@ -253,27 +250,18 @@ export function removeRecord(base: EditBase, kind: RecordKind, name: string): bo
   }
   const replacement =
     fallback === undefined || kind === 'layer' ? undefined : recordOf(drawing, kind, fallback);
-  detachRecord(base, kind, name, replacement ? handleOfRecord(drawing, kind, replacement) : '');
+  detachRecord(base, kind, name, replacement ? handleOfRecord(drawing, TABLES[kind], replacement) : '');
   return true;
 }
-
-const handleOfRecord = (drawing: Drawing, kind: RecordKind, range: TagRange): string =>
-  drawing.reader.findText(range, kind === 'dimension style' ? 105 : 5).toUpperCase();
 
 /** Removes a record itself, with the dictionary it keeps; pointers to it go to the replacement, or out of the lists they stand in. */
 function detachRecord(base: EditBase, kind: RecordKind, name: string, replacement: string): void {
   const { drawing, edits } = base;
-  const { document } = drawing;
-  const gone = new Set<string>();
   const record = recordOf(drawing, kind, name);
   const pointers: number[] = [];
   if (record) {
-    const handle = handleOfRecord(drawing, kind, record);
-    if (handle !== '') gone.add(handle);
-    append(pointers, referencesOf(drawing).pointers(handle));
-    removeOwned(base, record, gone);
-    edits.removeRange(record.start, record.end);
-    base.grow(document.tables.get(TABLES[kind]), -1);
+    append(pointers, referencesOf(drawing).pointers(handleOfRecord(drawing, TABLES[kind], record)));
+    removeItself(base, TABLES[kind], record);
   }
   if (kind === 'symbol')
     for (const block of blocksOf(drawing, name)) {
@@ -319,32 +307,6 @@ function settlePointers(
     else if (codes[tag] === 1005 && codes[tag - 1] === 1070) edits.removeRange(tag - 1, tag + 1);
     else edits.remove(tag);
   }
-}
-
-/** Removes the dictionary that a record keeps for itself, and everything that hangs on it. */
-function removeOwned(base: EditBase, range: TagRange, gone: Set<string>): void {
-  const { drawing, edits } = base;
-  const { document, reader } = drawing;
-  const { codes } = document.tags;
-  const kept = referencesOf(drawing).kept();
-  const ownerIs = (own: TagRange | undefined, handle: string): boolean =>
-    own !== undefined && reader.fields.load(own).text(330).toUpperCase() === handle;
-  const visit = (handle: string, depth: number): void => {
-    const own = kept.get(handle);
-    if (!own || gone.has(handle) || depth > 16) return;
-    gone.add(handle);
-    for (let tag = own.start; tag < own.end; tag++)
-      // Entries of a dictionary may be held loosely: they go when it owns them.
-      if (
-        codes[tag] === 360 ||
-        (codes[tag] === 350 && ownerIs(kept.get(reader.name(tag).toUpperCase()), handle))
-      )
-        visit(reader.name(tag).toUpperCase(), depth + 1);
-    edits.removeRange(own.start, own.end);
-  };
-  for (let tag = range.start; tag < range.end; tag++)
-    if (codes[tag] === 102 && tagIs(document.tags, tag, '{ACAD_XDICTIONARY') && codes[tag + 1] === 360)
-      visit(reader.name(tag + 1).toUpperCase(), 0);
 }
 
 /** Removes an application's extended data from the record it stands on. */

@@ -23,7 +23,7 @@ describe('TagEdits', () => {
   it.each(['\n', '\r\n'])('changes one value in place (%j)', (end) => {
     const document = sample(end);
     const edits = new TagEdits(document);
-    const tag = [...document.tags.codes].indexOf(62, document.entities.start);
+    const tag = [...document.tags.codes].indexOf(62, document.entities[0].start);
     edits.replace(tag, 211);
     const [edit, ...more] = edits.byteEdits();
     expect(more).toEqual([]);
@@ -36,17 +36,17 @@ describe('TagEdits', () => {
   it('removes a run of tags as one range, and adds with the file’s own line ends', () => {
     const document = sample('\r\n');
     const edits = new TagEdits(document);
-    edits.removeRange(document.entities.start, document.entities.start + 4);
+    edits.removeRange(document.entities[0].start, document.entities[0].start + 4);
     expect(edits.byteEdits()).toHaveLength(1);
     const adding = new TagEdits(document);
-    adding.insertBefore(document.entities.start, [{ code: 0, value: 'POINT' }]);
+    adding.insertBefore(document.entities[0].start, [{ code: 0, value: 'POINT' }]);
     expect(text(adding.byteEdits()[0].bytes)).toBe('  0\r\nPOINT\r\n');
   });
 
   it('keeps what was inserted before a removed tag', () => {
     const document = sample('\n');
     const edits = new TagEdits(document);
-    const at = document.entities.start;
+    const at = document.entities[0].start;
     edits.insertBefore(at + 1, [{ code: 999, value: 'here' }]);
     edits.removeRange(at, at + 3);
     const after = text(applyByteEdits(document.bytes, edits.byteEdits()));

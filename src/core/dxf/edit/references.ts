@@ -1,4 +1,4 @@
-import { type TagRange, tagIs } from '../document';
+import { recordsIn, type TagRange, tagIs } from '../document';
 import type { Drawing } from '../drawing';
 import { foldName } from '../interner';
 
@@ -84,13 +84,10 @@ export class References {
   kept(): ReadonlyMap<string, TagRange> {
     if (this.keptRecords) return this.keptRecords;
     const { document, reader } = this.drawing;
-    const { codes } = document.tags;
     this.keptRecords = new Map();
-    for (let tag = document.objects.start; tag < document.objects.end; ) {
-      const start = tag++;
-      while (tag < document.objects.end && codes[tag] !== 0) tag++;
-      const handle = reader.findText({ start, end: tag }, 5).toUpperCase();
-      if (handle !== '') this.keptRecords.set(handle, { start, end: tag });
+    for (const range of recordsIn(document, document.objects)) {
+      const handle = reader.findText(range, 5).toUpperCase();
+      if (handle !== '') this.keptRecords.set(handle, range);
     }
     return this.keptRecords;
   }

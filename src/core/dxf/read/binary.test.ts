@@ -40,7 +40,7 @@ describe.each(['r12', 'r2018'])('the binary form of %s', (version) => {
   it('takes edits of every kind of value, and gives them back', () => {
     const { codes } = document.tags;
     const edits = new TagEdits(document);
-    const find = (code: number): number => codes.indexOf(code, document.entities.start);
+    const find = (code: number): number => codes.indexOf(code, document.entities[0].start);
     edits.replace(find(8), 'Ein längerer Name');
     edits.replace(find(10), -1234.5678);
     edits.replace(find(70), 17);
@@ -57,7 +57,7 @@ describe.each(['r12', 'r2018'])('the binary form of %s', (version) => {
     expect(applyByteEdits(after, inverseEdits(binary, list))).toEqual(binary);
     const again = open(after);
     const reader = new TagReader(again);
-    const first = again.entities.start;
+    const first = again.entities[0].start;
     expect(reader.name(first)).toBe('POINT');
     expect([reader.int(first + 2), reader.number(first + 3), reader.number(first + 4)]).toEqual([
       5, 2.5, 3.5,

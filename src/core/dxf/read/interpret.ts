@@ -85,7 +85,7 @@ export function interpret(document: DxfDocument): Drawing {
 function countRecords(document: DxfDocument): number {
   const { codes } = document.tags;
   let count = 0;
-  for (const range of [document.entities, ...document.blocks.map((block) => block.content)])
+  for (const range of [...document.entities, ...document.blocks.map((block) => block.content)])
     for (let tag = range.start; tag < range.end; tag++) if (codes[tag] === 0) count++;
   return count;
 }
@@ -149,7 +149,8 @@ function readContainers(
     // The oldest files have one sheet and no block for it; it exists only when something lies on it.
     active.index = containers.length;
   }
-  readObjects(document, objects, document.entities, { index: 0, rows: model.rows }, active);
+  for (const run of document.entities)
+    readObjects(document, objects, run, { index: 0, rows: model.rows }, active);
   if (!activeSheet && active.rows.length > 0) {
     containers.push({ kind: 'sheet', name: 'Sheet', block: -1, order: 0, rows: active.rows });
     sheets.push({ name: 'Sheet', container: containers.length - 1, paper: null });

@@ -1,4 +1,4 @@
-import { type TagRange, tagIs } from '../document';
+import { recordsIn, type TagRange, tagIs } from '../document';
 import { OWN_APPLICATION } from '../edit/record-bodies';
 import { extendedTags } from '../extended-data';
 import type { TagReader } from '../tag-reader';
@@ -17,25 +17,24 @@ export function readOwnData(reader: TagReader, range: TagRange): unknown {
 /** Data of our own in a record of the drawing's dictionary. */
 export function readOwnRecord(reader: TagReader, name: string): unknown {
   const { tags, objects } = reader.document;
-  for (let tag = objects.start; tag < objects.end; tag++) {
-    if (tags.codes[tag] !== 3 || !tagIs(tags, tag, name) || tags.codes[tag + 1] !== 350) continue;
-    const handle = reader.name(tag + 1).toUpperCase();
-    const text = textOfRecord(reader, handle);
-    if (text !== '') return parse(text);
-  }
+  for (const { start, end } of objects)
+    for (let tag = start; tag < end; tag++) {
+      if (tags.codes[tag] !== 3 || !tagIs(tags, tag, name) || tags.codes[tag + 1] !== 350) continue;
+      const handle = reader.name(tag + 1).toUpperCase();
+      const text = textOfRecord(reader, handle);
+      if (text !== '') return parse(text);
+    }
   return null;
 }
 
 function textOfRecord(reader: TagReader, handle: string): string {
-  const { tags, objects } = reader.document;
-  for (let tag = objects.start; tag < objects.end; ) {
-    const start = tag++;
-    while (tag < objects.end && tags.codes[tag] !== 0) tag++;
-    if (!tagIs(tags, start, 'XRECORD')) continue;
-    const range = { start, end: tag };
+  const { document } = reader;
+  const { tags } = document;
+  for (const range of recordsIn(document, document.objects)) {
+    if (!tagIs(tags, range.start, 'XRECORD')) continue;
     if (reader.findText(range, 5).toUpperCase() !== handle) continue;
     let text = '';
-    for (let at = start; at < tag; at++) if (tags.codes[at] === 1) text += reader.text(at);
+    for (let at = range.start; at < range.end; at++) if (tags.codes[at] === 1) text += reader.text(at);
     return text;
   }
   return '';

@@ -1,4 +1,4 @@
-import type { TagRange } from '../document';
+import { recordsIn, type TagRange } from '../document';
 import type { DrawingGroup, DrawingParallelSet, NamedRecord, Reference, SheetPaper } from '../drawing';
 import type { TagReader } from '../tag-reader';
 
@@ -53,10 +53,8 @@ export function readKept(reader: TagReader): Kept {
   const orders = new Map<string, Map<string, string>>();
   const kinds = new Map<string, number>();
   let masksFramed = false;
-  for (let tag = document.objects.start; tag < document.objects.end; ) {
-    const start = tag++;
-    while (tag < document.objects.end && codes[tag] !== 0) tag++;
-    const range = { start, end: tag };
+  for (const range of recordsIn(document, document.objects)) {
+    const { start, end: tag } = range;
     const kind = reader.name(start);
     const handle = reader.findText(range, 5).toUpperCase();
     if (handle !== '') ranges.set(handle, range);

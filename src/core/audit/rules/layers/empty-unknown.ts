@@ -1,5 +1,4 @@
 import { foldName } from '../../../dxf/interner';
-import { isReserved } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
 
@@ -20,7 +19,7 @@ export const layersEmptyUnknown: Rule = {
     followsLayer: true,
   },
 
-  *check({ layers }) {
+  *check({ layers, isReserved }) {
     for (const use of layers.values()) {
       if (use.standard || !use.record || use.rows.length > 0 || isReserved(use.name)) continue;
       yield {

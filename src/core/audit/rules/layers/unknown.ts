@@ -1,7 +1,7 @@
 import { kindOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { countOf } from '../../../dxf/object-kinds';
-import { isReserved, kindCounts } from '../../context';
+import { kindCounts } from '../../context';
 import type { Option } from '../../finding';
 import { propose, strayOf } from '../../likeness/propose';
 import type { NamedChoices, Rule } from '../../rule';
@@ -36,7 +36,7 @@ export const layersUnknown: Rule = {
     source: 'Practice: names of the sender set against names of the office, decided once',
   },
 
-  *check({ drawing, layers, excepts }) {
+  *check({ drawing, layers, excepts, isReserved }) {
     for (const use of layers.values()) {
       if (use.standard || isReserved(use.name)) continue;
       const rows = use.rows.filter((row) => !excepts(row));

@@ -1,0 +1,143 @@
+import { type DxfDocument, recordsIn, type TagRange } from '../dxf/document';
+import type { Drawing } from '../dxf/drawing';
+
+/** What is wrong with the handles of a drawing, by the tags that hold them. */
+export interface HandleFaults {
+  /** Objects, vertices and attributes whose handle something before them, or a record of the file, has too. */
+  readonly doubled: readonly number[];
+  /** Objects, vertices and attributes whose handle is none: no number in sixteens, nothing, or of more than 16 digits. */
+  readonly invalid: readonly number[];
+  /** Records beside the drawing that share a handle with another one. */
+  readonly records: readonly number[];
+  /** Row of the object that each tag belongs to. */
+  readonly rowOf: ReadonlyMap<number, number>;
+}
+
+/** Digits that a number holds exactly. */
+const EXACT_DIGITS = 13;
+const MOST_DIGITS = 16;
+
+/** A handle's number; NaN where it is none, infinite where it has more digits than a number holds exactly. */
+function handleNumber({ tags }: DxfDocument, tag: number): number {
+  const { bytes, values, ends } = tags;
+  let [value, digits] = [0, 0];
+  let at = values[tag];
+  let end = ends[tag];
+  while (at < end && bytes[at] === 32) at++;
+  while (end > at && bytes[end - 1] === 32) end--;
+  for (; at < end; at++) {
+    const byte = bytes[at];
+    const digit =
+      byte >= 48 && byte <= 57 ? byte - 48 : (byte | 32) >= 97 && (byte | 32) <= 102 ? (byte | 32) - 87 : -1;
+    if (digit < 0) return Number.NaN;
+    if (digits > 0 || digit > 0) digits++;
+    value = value * 16 + digit;
+  }
+  if (digits === 0 || digits > MOST_DIGITS) return Number.NaN;
+  return digits > EXACT_DIGITS ? Number.POSITIVE_INFINITY : value;
+}
+
+/** Handles of the records that are no objects: tables, their records, symbols, and what is kept beside the drawing. */
+function recordHandles({ document }: Drawing): number[] {
+  const { codes } = document.tags;
+  const found: number[] = [];
+  const put = ({ start, end }: TagRange, code: number): void => {
+    for (let tag = start + 1; tag < end && codes[tag] < 1000; tag++)
+      if (codes[tag] === code) {
+        found.push(tag);
+        return;
+      }
+  };
+  for (const { name, head, records } of document.tables.values()) {
+    put(head, 5);
+    for (const range of records) put(range, name === 'DIMSTYLE' ? 105 : 5);
+  }
+  for (const { head, tail } of document.blocks) {
+    put(head, 5);
+    put(tail, 5);
+  }
+  for (const range of recordsIn(document, document.objects)) put(range, 5);
+  return found;
+}
+
+/** Handles of the objects in the order of the file, those of their vertices and end marks behind them. */
+function objectHandles(drawing: Drawing): { tags: number[]; rows: number[] } {
+  const { objects, document } = drawing;
+  const { codes } = document.tags;
+  const tags: number[] = [];
+  const rows: number[] = [];
+  for (let row = 0; row < objects.count; row++) {
+    if (objects.handleTag[row] > 0) {
+      tags.push(objects.handleTag[row]);
+      rows.push(row);
+    }
+    if (objects.groupEnd[row] === objects.end[row]) continue;
+    // Attributes are rows of their own and come right behind their placement; its end mark comes behind them.
+    let last = row;
+    while (last + 1 < objects.count && objects.parent[last + 1] === row) last++;
+    let seen = true;
+    for (let tag = objects.end[last]; tag < objects.groupEnd[row]; tag++)
+      if (codes[tag] === 0) seen = false;
+      else if (codes[tag] === 5 && !seen) {
+        seen = true;
+        tags.push(tag);
+        rows.push(row);
+      }
+  }
+  return { tags, rows };
+}
+
+/**
+ * Handles that are doubled or none. Of objects that share one the first in the file keeps it, and a record keeps it
+ * before every object: more points to records.
+ */
+export function handleFaults(drawing: Drawing): HandleFaults {
+  const { document, reader } = drawing;
+  const others = recordHandles(drawing);
+  const { tags, rows } = objectHandles(drawing);
+  const all = [...others, ...tags];
+  const numbers = Float64Array.from(all, (tag) => handleNumber(document, tag));
+  const rowOf = new Map<number, number>();
+  const invalid: number[] = [];
+  for (let i = others.length; i < all.length; i++)
+    if (Number.isNaN(numbers[i])) {
+      invalid.push(all[i]);
+      rowOf.set(all[i], rows[i - others.length]);
+    }
+  const doubled: number[] = [];
+  const records: number[] = [];
+  const meet = (order: readonly number[], same: (a: number, b: number) => boolean): void => {
+    for (let k = 1; k < order.length; k++) {
+      if (!same(order[k - 1], order[k])) continue;
+      const i = order[k];
+      if (i < others.length) records.push(all[i]);
+      else {
+        doubled.push(all[i]);
+        rowOf.set(all[i], rows[i - others.length]);
+      }
+    }
+  };
+  // Nearly always no number comes twice: sorting the numbers alone says so, and costs little.
+  const sorted = numbers.slice().sort();
+  let twice = false;
+  for (let k = 1; k < sorted.length && Number.isFinite(sorted[k]); k++)
+    if (sorted[k] === sorted[k - 1]) twice = true;
+  const indexes = (wanted: (value: number) => boolean): number[] =>
+    all.flatMap((_, i) => (wanted(numbers[i]) ? [i] : []));
+  if (twice)
+    meet(
+      indexes(Number.isFinite).sort((a, b) => numbers[a] - numbers[b] || a - b),
+      (a, b) => numbers[a] === numbers[b],
+    );
+  const long = indexes((value) => value === Number.POSITIVE_INFINITY);
+  if (long.length > 1) {
+    const texts = new Map(long.map((i) => [i, reader.name(all[i]).toUpperCase().replace(/^0+/, '')]));
+    const text = (i: number): string => texts.get(i)!;
+    meet(
+      long.sort((a, b) => (text(a) < text(b) ? -1 : text(a) > text(b) ? 1 : a - b)),
+      (a, b) => text(a) === text(b),
+    );
+  }
+  doubled.sort((a, b) => a - b);
+  return { doubled, invalid, records, rowOf };
+}
