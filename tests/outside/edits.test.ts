@@ -5,7 +5,6 @@ import { DrawingEditor } from '../../src/core/correct/editor';
 import { type Drawing, entityOf, layerNameOf } from '../../src/core/dxf/drawing';
 import {
   addObjects,
-  removeObjects,
   reorderObjects,
   replaceObject,
   replaceSymbol,
@@ -22,6 +21,7 @@ import {
   renameRecord,
 } from '../../src/core/dxf/edit/edit-records';
 import { applyByteEdits, inverseEdits } from '../../src/core/dxf/edit/edits';
+import { removeObjects } from '../../src/core/dxf/edit/remove-objects';
 import { readDrawing } from '../../src/core/dxf/read/interpret';
 import type { StandardLinetype } from '../../src/core/standard/definitions';
 import { wordWidthMm } from '../../src/core/standard/line-words';

@@ -50,7 +50,8 @@ export interface Change {
     | 'object'
     | 'hidden layers'
     | 'handle'
-    | 'structure';
+    | 'structure'
+    | 'reference';
   /** Layer, symbol or sheet it is in, for a person. */
   readonly where: string;
   readonly before: string;

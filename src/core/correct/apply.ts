@@ -1,3 +1,4 @@
+import { append } from '../append';
 import type { AuditContext } from '../audit/context';
 import type { Operation } from '../audit/operation';
 import type { Change } from '../audit/rule';
@@ -10,6 +11,7 @@ import { NO_RGB, WIDTH_DEFAULT } from '../dxf/objects';
 import type { OwnProperty, StandardLayer } from '../standard/definitions';
 import { findLinetype } from '../standard/standard';
 import type { DrawingEditor } from './editor';
+import { Mentions } from './mentions';
 
 /** An operation with the rule that asked for it. */
 export interface Asked {
@@ -21,15 +23,21 @@ export interface Asked {
 /** Asks an editor for what operations say, and lists every change that this makes. */
 export class Applying {
   readonly changes: Change[] = [];
+  private readonly mentions: Mentions;
   /** Key of the finding whose operation is being applied. */
   current = '';
 
   constructor(
     private readonly context: AuditContext,
     private readonly editor: DrawingEditor,
-  ) {}
+  ) {
+    this.mentions = new Mentions(context.drawing);
+  }
 
-  /** All operations of a pass, in their order; layers that become one do so together. */
+  /**
+   * All operations of a pass, in their order; layers that become one do so together, and what is removed goes at once,
+   * since all that pointed to it is looked for in the whole file.
+   */
   all(asked: readonly Asked[]): void {
     const together = new Map<string, Asked[]>();
     for (const one of asked) {
@@ -40,6 +48,8 @@ export class Applying {
       else together.set(key, [one]);
     }
     for (const group of together.values()) this.listing(group[0], () => this.becomeOne(group));
+    const removals = asked.filter(({ operation }) => operation.type === 'remove layer');
+    if (removals.length > 0) this.listing(removals[0], () => this.removeObjects(removals));
     for (const one of asked)
       if (one.operation.type !== 'become layer') this.listing(one, () => this.one(one.rule, one.operation));
   }
@@ -48,22 +58,26 @@ export class Applying {
   private listing({ rule, key }: Asked, work: () => void): void {
     this.current = key;
     const from = this.editor.sideChanges.length;
+    const touched = this.editor.edits.touched.length;
     work();
-    for (const side of this.editor.sideChanges.slice(from))
-      this.changes.push({ ...side, rule, where: `${side.kind}s` });
+    const sides = this.editor.sideChanges.slice(from);
+    for (const side of sides) this.changes.push({ ...side, rule, where: `${side.kind}s` });
+    const said = new Set(sides.map(({ handle }) => handle).filter((handle) => handle !== ''));
+    for (const change of this.mentions.changesIn(this.editor.edits, touched))
+      if (!said.has(change.handle)) this.changes.push({ ...change, rule });
   }
 
   private one(rule: string, operation: Operation): void {
     const { context, editor } = this;
     switch (operation.type) {
       case 'remove layer':
-        this.removeLayer(rule, operation.layer, operation.rows);
+        this.removeLayerRecord(rule, operation.layer);
         return;
       case 'add layer': {
         const layer = context.standardLayers.get(foldName(operation.layer));
         if (!layer) return;
         editor.addLayer(layer, findLinetype(context.standard, layer.linetype));
-        this.recordChange(rule, '', 'none', layer.name);
+        this.recordChange(rule, null, 'none', layer.name);
         return;
       }
       case 'set layer': {
@@ -95,9 +109,10 @@ export class Applying {
         const wanted = findLinetype(context.standard, operation.name);
         if (!record || !wanted) return;
         editor.redefineLinetype(record, wanted);
+        this.mentions.listRecords(record.range);
         this.changes.push({
           rule,
-          handle: '',
+          handle: context.drawing.reader.findText(record.range, 5).toUpperCase(),
           kind: 'linetype',
           property: 'record',
           where: 'linetypes',
@@ -127,6 +142,7 @@ export class Applying {
       const rows = operation.type === 'become layer' ? operation.rows : [];
       if (use.record && use.record === first) {
         editor.renameLayer(use.name, target.name);
+        this.mentions.listRecords(use.record.range);
         this.changes.push({
           rule,
           handle: use.record.handle,
@@ -140,32 +156,41 @@ export class Applying {
         const into = present ?? first;
         if (into) editor.mergeLayer(use.name, into, name);
         else editor.renameLayer(use.name, target.name);
-        if (use.record) this.recordChange(rule, use.record.handle, use.name, 'removed');
+        if (use.record) this.recordChange(rule, use.record, use.name, 'removed');
       }
       for (const row of rows) this.objectChange(rule, row, 'layer', use.name, name);
     }
     if (!present && !first) {
       editor.addLayer(target, findLinetype(context.standard, target.linetype));
-      this.recordChange(group[0].rule, '', 'none', target.name);
+      this.recordChange(group[0].rule, null, 'none', target.name);
     }
   }
 
-  private removeLayer(rule: string, layer: string, rows: readonly number[]): void {
-    const use = this.context.layers.get(foldName(layer));
-    if (!use) return;
+  /** Removes the objects of layers that go, all at once. */
+  private removeObjects(removals: readonly Asked[]): void {
+    const rows: number[] = [];
+    for (const { rule, operation } of removals) {
+      if (operation.type !== 'remove layer') continue;
+      append(rows, operation.rows);
+      const name = this.context.layers.get(foldName(operation.layer))?.name ?? operation.layer;
+      for (const row of operation.rows) this.objectChange(rule, row, 'object', name, 'removed');
+    }
     if (rows.length > 0) this.editor.removeObjects(rows);
-    for (const row of rows) this.objectChange(rule, row, 'object', use.name, 'removed');
-    if (!use.record) return;
-    this.editor.removeLayerRecord(use.record);
-    this.recordChange(rule, use.record.handle, use.name, 'removed');
+  }
+
+  private removeLayerRecord(rule: string, layer: string): void {
+    const record = this.context.layers.get(foldName(layer))?.record;
+    if (!record) return;
+    this.recordChange(rule, record, record.name, 'removed');
+    this.editor.removeLayerRecord(record);
   }
 
   private joinLayerRecords(rule: string, layer: string): void {
     const { drawing } = this.context;
     const [first, ...others] = drawing.layers.filter(({ name }) => foldName(name) === foldName(layer));
     for (const other of others) {
+      this.recordChange(rule, other, other.name, 'removed');
       this.editor.removeDoubledLayer(other, first);
-      this.recordChange(rule, other.handle, other.name, 'removed');
     }
   }
 
@@ -183,6 +208,7 @@ export class Applying {
     const { document } = this.context.drawing;
     const { kind, about, count } = document.oddities[at];
     this.editor.mendStructure(document.oddities[at]);
+    for (const range of document.oddities[at].ranges) this.mentions.listRecords(range);
     const removed = kind.startsWith('records');
     this.changes.push({
       rule,
@@ -235,6 +261,7 @@ export class Applying {
         before = record.prints ? 'prints' : 'does not print';
         after = wanted.prints ? 'prints' : 'does not print';
     }
+    this.mentions.listRecords(record.range);
     this.changes.push({
       rule,
       handle: record.handle,
@@ -264,7 +291,9 @@ export class Applying {
     );
   }
 
-  private recordChange(rule: string, handle: string, before: string, after: string): void {
+  private recordChange(rule: string, record: DrawingLayer | null, before: string, after: string): void {
+    if (record) this.mentions.listRecords(record.range);
+    const handle = record?.handle ?? '';
     this.changes.push({ rule, handle, kind: 'layer', property: 'record', where: 'layers', before, after });
   }
 
@@ -276,6 +305,7 @@ export class Applying {
     after: string,
   ): void {
     const { drawing } = this.context;
+    this.mentions.listRow(row);
     this.changes.push({
       rule,
       handle: handleOf(drawing, row),

@@ -2,7 +2,6 @@ import type { Colour } from '../dxf/colour';
 import { type Oddity, type TableRange, tagIs } from '../dxf/document';
 import type { Drawing, DrawingLayer, DrawingLinetype } from '../dxf/drawing';
 import { EditBase } from '../dxf/edit/edit-base';
-import { removeObjects } from '../dxf/edit/edit-objects';
 import {
   addLinetype,
   addRecord,
@@ -19,6 +18,7 @@ import {
   type NewTextStyle,
   SUBCLASSES_FROM,
 } from '../dxf/edit/record-bodies';
+import { removeObjects } from '../dxf/edit/remove-objects';
 import { nearestNumber, storableColour } from '../dxf/edit/storable-colour';
 import { faceOf } from '../dxf/fonts';
 import { foldName } from '../dxf/interner';
@@ -300,6 +300,13 @@ export class DrawingEditor extends EditBase {
   private addWordStyle(style: NewTextStyle): void {
     if (this.addedWordStyles.has(foldName(style.name))) return;
     this.addedWordStyles.add(foldName(style.name));
+    this.sideChanges.push({
+      handle: '',
+      kind: 'text style',
+      property: 'record',
+      before: 'none',
+      after: style.name,
+    });
     addTextStyle(this, style);
   }
 
@@ -340,8 +347,7 @@ export class DrawingEditor extends EditBase {
     const key = foldName(name);
     const present = this.drawing.linetypes.get(key);
     if (present) return present.name;
-    const table = this.drawing.document.tables.get('LTYPE');
-    if (!table || this.addedLinetypes.has(key)) return name;
+    if (this.addedLinetypes.has(key)) return name;
     this.addedLinetypes.add(key);
     this.sideChanges.push({ handle: '', kind: 'linetype', property: 'record', before: 'none', after: name });
     const mmPerUnit = this.drawing.reader.headerNumber('$MEASUREMENT', 1) === 0 ? 25.4 : 1;

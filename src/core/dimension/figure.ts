@@ -53,7 +53,7 @@ function straight(pen: Pen, length: number, text: DimensionText): void {
     if (!v.hideLine2) pen.terminator('terminator2', v.terminator2, [length, 0], terminatorsOut ? 180 : 0);
   }
   if (over) {
-    // SideChange the extension line, on its far side.
+    // Along the extension line, on its far side.
     const end = v.textAlong === 'over the first end' ? 0 : length;
     const foot = v.extensionOverrunMm + gap;
     pen.text(text, [end - gap - height / 2, foot + width / 2], v.levelInside, 90);

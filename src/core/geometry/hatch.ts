@@ -40,7 +40,7 @@ export function hatchPieces(
       const dy0 = loop[i * 2 + 1] - family.baseY;
       const dx1 = loop[j] - family.baseX;
       const dy1 = loop[j + 1] - family.baseY;
-      // SideChange the lines, and across them counted in lines.
+      // Along the lines, and across them counted in lines.
       const [u0, v0] = [dx0 * cos + dy0 * sin, (dy0 * cos - dx0 * sin) / spacing];
       const [u1, v1] = [dx1 * cos + dy1 * sin, (dy1 * cos - dx1 * sin) / spacing];
       if (!Number.isFinite(v0) || !Number.isFinite(v1) || v0 === v1) continue;
@@ -60,7 +60,7 @@ export function hatchPieces(
   const period = family.dashes.reduce((sum, dash) => sum + Math.abs(dash), 0);
   for (const [n, row] of crossings) {
     row.sort((a, b) => a - b);
-    // SideChange the family's own axes; the line lies `n` spacings across.
+    // Along the family's own axes; the line lies `n` spacings across.
     const [bx, by] = [family.baseX - n * spacing * sin, family.baseY + n * spacing * cos];
     const put = (from: number, to: number): void => {
       pieces.push(bx + from * cos, by + from * sin, bx + to * cos, by + to * sin);

@@ -4,10 +4,10 @@ import { foldName } from '../interner';
 import { type NewTag, type Part, TagEdits } from './edits';
 import { SUBCLASSES_FROM } from './record-bodies';
 
-/** A change that another one brought with it: a linetype that had to be there, a list that named a layer. */
+/** A change that another one brought with it: a linetype or a text style that had to be there, a list that named a layer. */
 export interface SideChange {
   readonly handle: string;
-  readonly kind: 'linetype' | 'viewport';
+  readonly kind: 'linetype' | 'text style' | 'viewport';
   readonly property: 'record' | 'hidden layers';
   readonly before: string;
   readonly after: string;

@@ -6,8 +6,9 @@ import { eachCommonTag } from '../objects';
 import { decimal } from '../real';
 import type { SpaceComposer } from '../write/composer';
 import type { EditBase } from './edit-base';
-import { drawObjects, removeObjects } from './edit-objects';
+import { drawObjects } from './edit-objects';
 import type { NewTag } from './edits';
+import { removeLayerMentions, renameLayerMentions } from './layer-mentions';
 import { handleOfRecord, removeItself } from './owned-records';
 import {
   linetypeBody,
@@ -18,6 +19,7 @@ import {
   textStyleBody,
 } from './record-bodies';
 import { referencesOf } from './references';
+import { removeObjects } from './remove-objects';
 
 /** Records that a drawing keeps in tables, by what they are for a person. */
 export type RecordKind =
@@ -160,7 +162,7 @@ function eachKept(drawing: Drawing, kind: string, visit: (range: TagRange) => vo
 export function renameRecord(base: EditBase, kind: RecordKind, from: string, to: string): void {
   const { drawing, edits } = base;
   const { reader } = drawing;
-  for (const tag of tagsNaming(drawing, kind, from)) if (!edits.isRemoved(tag)) edits.replace(tag, to);
+  nameOtherwise(base, kind, from, to);
   const record = recordOf(drawing, kind, from);
   if (record) edits.replace(reader.find(record, 2), to);
   if (kind === 'symbol')
@@ -169,29 +171,14 @@ export function renameRecord(base: EditBase, kind: RecordKind, from: string, to:
         const tag = reader.find(block.head, code);
         if (tag >= 0) edits.replace(tag, to);
       }
-  if (kind === 'layer') renameInFilters(base, from, to);
 }
 
-/** Filters of layers by their properties hold names in an expression; whole names in quotes are followed. */
-function renameInFilters(base: EditBase, from: string, to: string): void {
-  const { document, reader } = base.drawing;
-  const { codes } = document.tags;
-  const quoted = `"${foldName(from)}"`;
-  eachKept(base.drawing, 'XRECORD', (range) => {
-    for (let tag = range.start; tag < range.end; tag++) {
-      if (codes[tag] !== 1 && codes[tag] !== 301) continue;
-      // A filter can name several layers that change at once: each builds on what the one before left.
-      let text = base.edits.given(tag) ?? reader.text(tag);
-      if (!/NAME\s*==/i.test(text)) continue;
-      let changed = false;
-      for (let at = text.toLowerCase().indexOf(quoted); at >= 0; ) {
-        text = `${text.slice(0, at)}"${to}"${text.slice(at + quoted.length)}`;
-        changed = true;
-        at = text.toLowerCase().indexOf(quoted, at + to.length + 2);
-      }
-      if (changed) base.edits.update(tag, text);
-    }
-  });
+/** Lets everything that names a record name another one. */
+function nameOtherwise(base: EditBase, kind: RecordKind, from: string, to: string): void {
+  if (kind === 'layer') renameLayerMentions(base, from, to);
+  else
+    for (const tag of tagsNaming(base.drawing, kind, from))
+      if (!base.edits.isRemoved(tag)) base.edits.replace(tag, to);
 }
 
 /**
@@ -206,12 +193,11 @@ export function mergeRecord(
   into: string,
   newName?: string,
 ): void {
-  const { drawing, edits } = base;
+  const { drawing } = base;
   const { reader } = drawing;
   const target = recordOf(drawing, kind, into);
   const name = newName ?? (target ? reader.findText(target, 2) : into);
-  if (kind === 'layer') renameInFilters(base, from, name);
-  for (const tag of tagsNaming(drawing, kind, from)) if (!edits.isRemoved(tag)) edits.replace(tag, name);
+  nameOtherwise(base, kind, from, name);
   const replacement = target ? handleOfRecord(drawing, TABLES[kind], target) : '';
   detachRecord(base, kind, from, replacement);
 }
@@ -246,7 +232,8 @@ export function removeRecord(base: EditBase, kind: RecordKind, name: string): bo
   if (fallback !== undefined && uses.length > 0) {
     if (foldName(fallback) === folded) return false;
     if (kind !== 'layer' && kind !== 'linetype' && !recordOf(drawing, kind, fallback)) return false;
-    for (const tag of uses) edits.replace(tag, fallback);
+    if (kind === 'layer') removeLayerMentions(base, name, fallback);
+    else for (const tag of uses) edits.replace(tag, fallback);
   }
   const replacement =
     fallback === undefined || kind === 'layer' ? undefined : recordOf(drawing, kind, fallback);
@@ -302,11 +289,35 @@ function settlePointers(
         after: 'not listed',
       });
       edits.remove(tag);
-    } else if (replacement !== '') edits.replace(tag, replacement);
+    } else if (replacement !== '') {
+      if (listHas(base, tag, replacement)) edits.remove(tag);
+      else edits.replace(tag, replacement);
+    }
+    // An entry of a dictionary is a pair: its key and its value.
+    else if (codes[tag - 1] === 3 && (codes[tag] === 350 || codes[tag] === 360 || codes[tag] === 340))
+      edits.removeRange(tag - 1, tag + 1);
     // An override in extended data is a pair: its code and its value.
     else if (codes[tag] === 1005 && codes[tag - 1] === 1070) edits.removeRange(tag - 1, tag + 1);
     else edits.remove(tag);
   }
+}
+
+/** True when a list of pointers, in a record of saved data, has one to the same record already. */
+function listHas({ drawing, edits }: EditBase, tag: number, handle: string): boolean {
+  const { document, reader } = drawing;
+  const { codes, count } = document.tags;
+  let start = tag;
+  while (codes[start] !== 0) start--;
+  if (!tagIs(document.tags, start, 'XRECORD')) return false;
+  for (let at = start + 1; at < count && codes[at] !== 0; at++)
+    if (
+      at !== tag &&
+      codes[at] === codes[tag] &&
+      !edits.isRemoved(at) &&
+      (edits.given(at) ?? reader.name(at)).toUpperCase() === handle
+    )
+      return true;
+  return false;
 }
 
 /** Removes an application's extended data from the record it stands on. */

@@ -1,4 +1,4 @@
-import type { DxfDocument } from '../document';
+import type { DxfDocument, TagRange } from '../document';
 import { afterTag, binaryTag, binaryValue, startOf } from '../tags';
 
 /** A tag to be written. Numbers are written as given; text in the file's own encoding. */
@@ -28,6 +28,8 @@ export class TagEdits {
   private readonly replaced = new Map<number, string>();
   private readonly removed = new Set<number>();
   private readonly before = new Map<number, Part[]>();
+  /** Every tag that was given another value or removed, in the order in which that was asked for. */
+  readonly touched: TagRange[] = [];
 
   constructor(readonly document: DxfDocument) {}
 
@@ -43,12 +45,17 @@ export class TagEdits {
     const before = this.replaced.get(tag);
     if (before !== undefined && before !== String(value))
       throw new EditConflict(`“${before}” and “${value}” for the same place.`);
-    this.replaced.set(tag, String(value));
+    this.give(tag, value);
   }
 
   /** Give a tag a value that builds on the one it was given before: counts, seeds, texts with several names in them. */
   update(tag: number, value: string | number): void {
+    this.give(tag, value);
+  }
+
+  private give(tag: number, value: string | number): void {
     this.replaced.set(tag, String(value));
+    this.touched.push({ start: tag, end: tag + 1 });
   }
 
   /** The value that a tag was given, if it was. */
@@ -57,10 +64,11 @@ export class TagEdits {
   }
 
   remove(tag: number): void {
-    this.removed.add(tag);
+    this.removeRange(tag, tag + 1);
   }
 
   removeRange(start: number, end: number): void {
+    this.touched.push({ start, end });
     for (let tag = start; tag < end; tag++) this.removed.add(tag);
   }
 

@@ -25,7 +25,7 @@ export function removeDoubledRecord(base: EditBase, table: string, record: TagRa
 }
 
 /** Removes the dictionary that a record keeps for itself, and everything that hangs on it. */
-function removeOwned(base: EditBase, range: TagRange, gone: Set<string>): void {
+export function removeOwned(base: EditBase, range: TagRange, gone: Set<string>): void {
   const { drawing, edits } = base;
   const { document, reader } = drawing;
   const { codes } = document.tags;

@@ -5,7 +5,8 @@ import { foldName } from '../interner';
 /** Lookups before an index over the whole file is worth its memory. */
 const BY_SCANNING = 3;
 
-const isPointer = (code: number): boolean =>
+/** True for codes whose values are handles of other records. */
+export const isPointer = (code: number): boolean =>
   (code >= 320 && code <= 369) ||
   (code >= 390 && code <= 399) ||
   code === 480 ||
