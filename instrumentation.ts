@@ -1,6 +1,11 @@
 /** Runs once when the server starts: goes on with what a stop interrupted. */
 export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return;
+  // Whoever started the server may be gone without having stopped it: then the pipe to it is closed.
+  if (process.env.ZINC_WARDEN_LEASHED === '1') {
+    const stop = (): void => void process.kill(process.pid, 'SIGTERM');
+    process.stdin.on('end', stop).on('error', stop).resume();
+  }
   const { resume } = await import('@/server/work');
   resume();
 }

@@ -10,9 +10,9 @@ if (listEditions().length > 0)
   console.log('The data folder is in use already; the demo is not put in again.');
 else {
   const draft = beginDraft();
-  const saved = saveDraft(draft.version, demoStandard);
+  const saved = saveDraft(draft, demoStandard);
   if (!saved.ok) throw new Error(saved.faults.map((fault) => `${fault.where}: ${fault.message}`).join('\n'));
-  issueDraft('Office', 'First edition.');
+  issueDraft(saved.edition, 'Office', 'First edition.');
   const insert = database().prepare(
     `INSERT INTO drawings (name, sender_id, project, received_at, original_sha, size, state) VALUES (?, ?, ?, ?, ?, ?, 'waiting')`,
   );

@@ -1,12 +1,22 @@
 // Starts the built application. Listens on this machine only unless ZINC_WARDEN_HOST says otherwise.
 import { spawn } from 'node:child_process';
+import { LEASHED, leashedEnvironment, whenAbandoned } from './leash.mjs';
+import { holderOf } from './port.mjs';
 import { bin, root } from './prepare.mjs';
 
 const host = process.env.ZINC_WARDEN_HOST ?? '127.0.0.1';
 const port = process.env.ZINC_WARDEN_PORT ?? '4180';
+const holder = await holderOf(host, Number(port));
+if (holder) {
+  console.error(holder);
+  process.exit(1);
+}
 const server = spawn(bin('next'), ['start', '--hostname', host, '--port', port], {
   cwd: root,
-  stdio: 'inherit',
+  ...LEASHED,
+  env: leashedEnvironment(),
 });
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+const stop = (signal = 'SIGTERM') => server.kill(signal);
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => stop(signal));
+whenAbandoned(stop);
 server.on('exit', (code) => process.exit(code ?? 0));

@@ -22,13 +22,31 @@ describe('every route', () => {
     for (const [method, handler] of handlers) expect([method, isRoute(handler)]).toEqual([method, true]);
   });
 
+  it.each(files)('%s says nothing to who comes by another name', async (file) => {
+    for (const [method, handler] of await handlersOf(file))
+      for (const host of [
+        'warden.elsewhere.test',
+        'localhost.elsewhere.test',
+        '127.0.0.1@elsewhere.test',
+        null,
+      ]) {
+        const request = new Request('http://localhost/api', {
+          method,
+          headers: host === null ? {} : { host },
+          ...(method === 'GET' ? {} : { body: '{}' }),
+        });
+        const answer = await handler(request, { params: Promise.resolve({ id: '1' }) });
+        expect([method, host, answer.status]).toEqual([method, host, 403]);
+      }
+  });
+
   it.each(files)('%s changes nothing for another site', async (file) => {
     for (const [method, handler] of await handlersOf(file)) {
       if (method === 'GET') continue;
       for (const origin of ['https://elsewhere.test', 'null', 'http://[half an address', 'file://']) {
-        const request = new Request('http://warden.test/api', {
+        const request = new Request('http://localhost/api', {
           method,
-          headers: { host: 'warden.test', origin },
+          headers: { host: 'localhost', origin },
           body: '{}',
         });
         const answer = await handler(request, { params: Promise.resolve({ id: '1' }) });

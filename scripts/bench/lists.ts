@@ -20,8 +20,9 @@ export async function timeLists(drawings: number): Promise<Record<string, number
   const { readDrawing } = await import('../../src/core/dxf/read/interpret');
   const { linkspan } = await import('../../demo/drawings');
   const { demoStandard } = await import('../../demo/standard');
-  importIntoDraft(demoStandard);
-  issueDraft('Bench', '');
+  const taken = importIntoDraft(demoStandard, null);
+  if (!taken.ok) throw new Error(taken.problem.message);
+  issueDraft(taken.value, 'Bench', '');
   const used = editionInForce()!;
   const read = readDrawing(linkspan().bytes);
   if (!read.ok) throw new Error(read.problem.message);

@@ -156,32 +156,35 @@ export type SaveResult =
   | { readonly ok: true; readonly edition: Edition }
   | { readonly ok: false; readonly faults: readonly FieldFault[]; readonly conflict: boolean };
 
+/** The draft that somebody has before them: a change is made to that one and to no other. */
+export type SeenDraft = Pick<EditionHead, 'id' | 'version'>;
+
+/** Why a draft that somebody has before them is not the one there is; null when it is. */
+function changedSince({ id, version }: SeenDraft, present: Edition | null): string | null {
+  if (present?.id !== id) {
+    const seen = edition(id);
+    return seen
+      ? `${seen.label} was issued meanwhile; begin a new draft to go on`
+      : 'the draft was removed meanwhile; reload to see what there is';
+  }
+  return present.version === version ? null : 'someone else changed the draft meanwhile; reload to see it';
+}
+
 /**
- * Saves the draft if it is still the version that was edited.
- * @param version the version that the edit started from
+ * Saves the draft if it is still the one, in the version, that was edited.
+ * @param seen what the edit started from
  */
-export function saveDraft(version: number, data: unknown): SaveResult {
+export function saveDraft(seen: SeenDraft, data: unknown): SaveResult {
   // The first edit of an office that has nothing yet begins its draft; looking at the blank one did not.
-  const begins = version === 0 && database().prepare('SELECT 1 FROM editions LIMIT 1').get() === undefined;
-  if (begins) return saveDraft(beginDraft().version, data);
+  const begins = seen.id === 0 && database().prepare('SELECT 1 FROM editions LIMIT 1').get() === undefined;
+  if (begins) return saveDraft(beginDraft(), data);
   const present = draft();
-  if (!present)
+  const changed = changedSince(seen, present);
+  if (changed !== null || !present)
     return {
       ok: false,
       conflict: true,
-      faults: [{ where: 'the draft', path: [], message: 'the draft was issued or removed meanwhile' }],
-    };
-  if (present.version !== version)
-    return {
-      ok: false,
-      conflict: true,
-      faults: [
-        {
-          where: 'the draft',
-          path: [],
-          message: 'someone else changed the draft meanwhile; reload to see it',
-        },
-      ],
+      faults: [{ where: 'the draft', path: [], message: changed ?? 'there is no draft' }],
     };
   const result = checkStandard(
     data !== null && typeof data === 'object' ? { ...data, edition: present.standard.edition } : data,
@@ -191,14 +194,19 @@ export function saveDraft(version: number, data: unknown): SaveResult {
     .prepare(
       `UPDATE editions SET body = ?, version = version + 1, changed_at = ? WHERE id = ? AND version = ?`,
     )
-    .run(JSON.stringify(result.standard), now(), present.id, version);
+    .run(JSON.stringify(result.standard), now(), present.id, present.version);
   return { ok: true, edition: draft()! };
 }
 
+const draftConflict = (message: string): Result<never> =>
+  fail('conflict', `${message[0].toUpperCase()}${message.slice(1)}.`, 'Nothing was changed.');
+
 /** Issues the draft: from now on it does not change. */
-export function issueDraft(issuedBy: string, note: string): Result<Edition> {
+export function issueDraft(seen: SeenDraft, issuedBy: string, note: string): Result<Edition> {
   const present = draft();
   if (!present) return fail('no-draft', 'There is no draft to issue.', 'Begin a draft first.');
+  const changed = changedSince(seen, present);
+  if (changed !== null) return draftConflict(changed);
   if (present.standard.layers.length === 0)
     return fail('empty', 'The draft has no layers.', 'Add at least one layer before issuing.');
   const label = `Edition ${present.number}`;
@@ -233,9 +241,11 @@ export function withdrawEdition(id: number, by: string, note: string): Result<Ed
   return ok(edition(id)!);
 }
 
-export function discardDraft(): Result<null> {
+export function discardDraft(seen: SeenDraft): Result<null> {
   const present = draft();
   if (!present) return fail('no-draft', 'There is no draft.', 'Nothing was changed.');
+  const changed = changedSince(seen, present);
+  if (changed !== null) return draftConflict(changed);
   const used = database()
     .prepare('SELECT count(*) AS n FROM revisions WHERE edition_id = ?')
     .get(present.id) as { n: number };
@@ -253,12 +263,20 @@ export function discardDraft(): Result<null> {
   return ok(null);
 }
 
-/** Takes over a whole standard from an export as the draft. */
-export function importIntoDraft(standard: Standard): Edition {
-  const present = beginDraft();
-  const saved = saveDraft(present.version, standard);
-  if (!saved.ok) throw new Error(saved.faults[0]?.message ?? 'the standard could not be saved');
-  return saved.edition;
+/**
+ * Takes over a whole standard from an export as the draft.
+ * @param seen the draft that it is to take the place of; null where there is none to be seen
+ */
+export function importIntoDraft(standard: Standard, seen: SeenDraft | null): Result<Edition> {
+  const present = draft();
+  const changed = seen && changedSince(seen, present);
+  if (changed) return draftConflict(changed);
+  if (!seen && present)
+    return draftConflict(
+      `there is a draft meanwhile, ${present.label}; reload to see what would be replaced`,
+    );
+  const saved = saveDraft(present ?? beginDraft(), standard);
+  return saved.ok ? ok(saved.edition) : draftConflict(saved.faults[0]?.message ?? 'it could not be saved');
 }
 
 /** Adds a layer to the draft, beginning one if needed; the layer is not yet part of the edition in force. */
@@ -272,7 +290,7 @@ export function addLayerToDraft(layer: StandardLayer, linetypes: Standard['linet
   );
   const series = present.standard.pens.seriesMm;
   const widthMm = layer.widthMm !== null && !series.includes(layer.widthMm) ? null : layer.widthMm;
-  const saved = saveDraft(present.version, {
+  const saved = saveDraft(present, {
     ...present.standard,
     linetypes: [...present.standard.linetypes, ...missing],
     layers: [...present.standard.layers, { ...layer, widthMm }],

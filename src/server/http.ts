@@ -2,6 +2,7 @@ import { createReadStream, statSync } from 'node:fs';
 import { Readable } from 'node:stream';
 import type { z } from 'zod';
 import { fail, type Problem, type Result } from '../core/result';
+import { hostProblem, isAllowedHost } from './hosts';
 
 /** JSON answer with the status that fits a problem. */
 export function problemResponse(problem: Problem, status = 422): Response {
@@ -107,11 +108,19 @@ export const notFound = (): Response =>
     action: 'Go back to the list.',
   });
 
+/** Requests by a name that this server does not answer to are refused, those that only read too. */
+export function otherHost(request: Request): Response | null {
+  const host = request.headers.get('host');
+  return isAllowedHost(host) ? null : problemResponse(hostProblem(host), 403);
+}
+
 /**
  * Requests that change something must come from a page of this application: the browser names the origin, and it
- * must be the host that was asked.
+ * must be the host that was asked. Browsers that name no origin still say whether another site asks.
  */
 export function foreign(request: Request): Response | null {
+  const site = request.headers.get('sec-fetch-site');
+  if (site === 'cross-site' || site === 'same-site') return forbidden();
   const origin = request.headers.get('origin');
   if (origin === null) return null;
   // “null” and anything else that is no address come from no page of ours.

@@ -32,9 +32,9 @@ beforeEach(() => {
 /** Issues the demo standard, with something changed. */
 function issue(note = ''): number {
   const draft = beginDraft();
-  const saved = saveDraft(draft.version, demoStandard);
+  const saved = saveDraft(draft, demoStandard);
   if (!saved.ok) throw new Error(saved.faults[0].message);
-  const issued = issueDraft('Nadja Brill', note);
+  const issued = issueDraft(saved.edition, 'Nadja Brill', note);
   if (!issued.ok) throw new Error(issued.problem.message);
   return issued.value.id;
 }

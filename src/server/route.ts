@@ -1,6 +1,15 @@
 import type { z } from 'zod';
 import type { Result } from '../core/result';
-import { foreign, idOf, noEdition, notFound, problemResponse, readBody, resultResponse } from './http';
+import {
+  foreign,
+  idOf,
+  noEdition,
+  notFound,
+  otherHost,
+  problemResponse,
+  readBody,
+  resultResponse,
+} from './http';
 
 /** Who asks. There are no accounts yet: everybody in the office is the same to the application. */
 export interface Actor {
@@ -60,6 +69,8 @@ export function route<B = undefined>({
 }: Route<B>): RouteHandler {
   const answer: RouteHandler = async (request, context) => {
     try {
+      const elsewhere = otherHost(request);
+      if (elsewhere) return elsewhere;
       if (changes) {
         const refused = foreign(request);
         if (refused) return refused;

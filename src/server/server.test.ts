@@ -77,13 +77,13 @@ describe('files', () => {
 
 describe('editions', () => {
   const fill = (): void => {
-    const saved = saveDraft(beginDraft().version, demoStandard);
+    const saved = saveDraft(beginDraft(), demoStandard);
     if (!saved.ok) throw new Error(saved.faults[0].message);
   };
 
   it('a draft becomes an issued edition that never changes', () => {
     fill();
-    const issued = issueDraft('Head of drawing', 'First');
+    const issued = issueDraft(draft()!, 'Head of drawing', 'First');
     if (!issued.ok) throw new Error(issued.problem.message);
     expect(issued.value).toMatchObject({ label: 'Edition 1', state: 'issued', issuedBy: 'Head of drawing' });
     expect(() =>
@@ -94,21 +94,21 @@ describe('editions', () => {
 
   it('the next one starts as a draft from it, and is not in force until issued', () => {
     fill();
-    issueDraft('A', '');
+    issueDraft(draft()!, 'A', '');
     const next = beginDraft();
     expect(next).toMatchObject({ label: 'Draft 2', state: 'draft' });
     expect(next.standard.layers).toEqual(demoStandard.layers);
     expect(editionInForce()?.label).toBe('Edition 1');
-    issueDraft('A', 'Second');
+    issueDraft(draft()!, 'A', 'Second');
     expect(editionInForce()?.label).toBe('Edition 2');
     expect(listEditions().map((one) => one.label)).toEqual(['Edition 2', 'Edition 1']);
   });
 
   it('two people do not overwrite each other', () => {
     fill();
-    const { version } = draft()!;
-    expect(saveDraft(version, { ...demoStandard, name: 'Mine' })).toMatchObject({ ok: true });
-    expect(saveDraft(version, { ...demoStandard, name: 'Yours' })).toMatchObject({
+    const seen = draft()!;
+    expect(saveDraft(seen, { ...demoStandard, name: 'Mine' })).toMatchObject({ ok: true });
+    expect(saveDraft(seen, { ...demoStandard, name: 'Yours' })).toMatchObject({
       ok: false,
       conflict: true,
     });
@@ -117,26 +117,26 @@ describe('editions', () => {
 
   it('a draft that breaks the schema is not saved, and the field is named', () => {
     fill();
-    const { version } = draft()!;
-    const result = saveDraft(version, { ...demoStandard, pens: { seriesMm: [], defaultMm: 0.25 } });
+    const seen = draft()!;
+    const result = saveDraft(seen, { ...demoStandard, pens: { seriesMm: [], defaultMm: 0.25 } });
     expect(result).toMatchObject({
       ok: false,
       conflict: false,
       faults: expect.arrayContaining([expect.objectContaining({ where: 'pens, seriesMm' })]),
     });
-    expect(draft()?.version).toBe(version);
+    expect(draft()?.version).toBe(seen.version);
   });
 
   it('an empty draft cannot be issued; a draft can be discarded', () => {
     beginDraft();
-    expect(issueDraft('A', '')).toMatchObject({ ok: false, problem: { code: 'empty' } });
-    expect(discardDraft()).toMatchObject({ ok: true });
+    expect(issueDraft(draft()!, 'A', '')).toMatchObject({ ok: false, problem: { code: 'empty' } });
+    expect(discardDraft(draft()!)).toMatchObject({ ok: true });
     expect(draft()).toBeNull();
   });
 
   it('a layer of a drawing goes into the draft, once', () => {
     fill();
-    issueDraft('A', '');
+    issueDraft(draft()!, 'A', '');
     const layer = { ...demoStandard.layers[0], name: 'X-NEW', widthMm: 0.53, linetype: 'Special' };
     const added = addLayerToDraft(layer, [lineOf({ name: 'Special', description: '', elementsMm: [1, -1] })]);
     if (!added.ok) throw new Error(added.problem.message);

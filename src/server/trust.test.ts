@@ -42,8 +42,8 @@ beforeEach(() => {
 });
 
 const issue = (): void => {
-  importIntoDraft(demoStandard);
-  issueDraft('N. Brill', 'First');
+  importIntoDraft(demoStandard, draft());
+  issueDraft(draft()!, 'N. Brill', 'First');
 };
 const take = (): number => takeIn(storeBytes(linkspan().bytes), 'BO-301.dxf', 'Brandt', 'Quay');
 async function settled(id: number): Promise<NonNullable<ReturnType<typeof drawing>>> {
@@ -80,11 +80,11 @@ describe('a drawing that is being read', () => {
   });
 
   it('against a draft that is discarded meanwhile is read against what is in force then, and never stuck', async () => {
-    importIntoDraft(demoStandard);
+    importIntoDraft(demoStandard, draft());
     const go = holdWork();
     const id = take();
     await new Promise((resolve) => setTimeout(resolve, 30));
-    expect(discardDraft()).toMatchObject({ ok: true });
+    expect(discardDraft(draft()!)).toMatchObject({ ok: true });
     go();
     const record = await settled(id);
     expect(record).toMatchObject({ state: 'unreadable', problem: { code: 'no-standard' } });
@@ -157,11 +157,12 @@ describe('an audit', () => {
   });
 
   it('with a draft that was edited since says so, and is made anew when asked', async () => {
-    importIntoDraft(demoStandard);
+    importIntoDraft(demoStandard, draft());
     const id = take();
     expect((await settled(id)).editedSince).toBe(false);
-    const { version, standard } = draft()!;
-    saveDraft(version, { ...standard, layers: standard.layers.slice(1) });
+    const seen = draft()!;
+    const { standard } = seen;
+    saveDraft(seen, { ...standard, layers: standard.layers.slice(1) });
     expect(drawing(id)?.editedSince).toBe(true);
     await recheck(id);
     expect(drawing(id)?.editedSince).toBe(false);
@@ -278,11 +279,11 @@ describe('files', () => {
 describe('a draft', () => {
   it('is not begun by looking: only an edit begins it', () => {
     expect(draft()).toBeNull();
-    const saved = saveDraft(0, demoStandard);
+    const saved = saveDraft({ id: 0, version: 0 }, demoStandard);
     expect(saved).toMatchObject({ ok: true });
     expect(draft()?.standard.layers).toHaveLength(demoStandard.layers.length);
     // Another that thinks it is the first is told.
-    expect(saveDraft(0, demoStandard)).toMatchObject({ ok: false, conflict: true });
+    expect(saveDraft({ id: 0, version: 0 }, demoStandard)).toMatchObject({ ok: false, conflict: true });
     expect(beginDraft().id).toBe(draft()?.id);
     expect(jobs()).toBe(jobs());
   });

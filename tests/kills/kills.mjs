@@ -70,6 +70,7 @@ async function work() {
     const { edition } = begun.body ?? {};
     if (!edition) return;
     const saved = await call('standard/draft', 'PUT', {
+      id: edition.id,
       version: edition.version,
       standard: { ...edition.standard, name: `Office ${edition.version}` },
     });

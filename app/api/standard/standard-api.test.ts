@@ -32,7 +32,7 @@ beforeEach(() => {
   process.env.ZINC_WARDEN_DATA = mkdtempSync(join(tmpdir(), 'zinc-api-'));
 });
 
-const HOST = 'warden.test';
+const HOST = 'localhost';
 function request(path: string, body?: BodyInit, more: { origin?: string; length?: number } = {}): Request {
   const headers: Record<string, string> = { host: HOST };
   if (more.origin) headers.origin = more.origin;
@@ -64,21 +64,50 @@ describe('a draft', () => {
     const { id, version, standard } = await draft();
     expect((await read(await begin(request('draft', '{}')))).edition.id).toBe(id);
     const next = { ...standard, name: 'Ours' };
-    const first = await save(request('draft', json({ version, standard: next })));
+    const first = await save(request('draft', json({ id, version, standard: next })));
     expect(first.status).toBe(200);
     expect((await read(first)).edition).toMatchObject({ version: version + 1, standard: { name: 'Ours' } });
-    const second = await save(request('draft', json({ version, standard: { ...standard, name: 'Theirs' } })));
+    const second = await save(
+      request('draft', json({ id, version, standard: { ...standard, name: 'Theirs' } })),
+    );
     expect(second.status).toBe(409);
     expect((await read(second)).faults[0].message).toContain('changed');
   });
 
+  it('that was issued meanwhile is told so, and the next one stays as it is', async () => {
+    const mine = await draft();
+    const seen = { id: mine.id, version: mine.version };
+    expect((await issue(request('issue', json({ ...seen, issuedBy: 'N. Brill', note: '' })))).status).toBe(
+      200,
+    );
+    const next = (await read(await begin(request('draft', '{}')))).edition;
+    // The versions of both may be the same number: that alone names neither.
+    for (const version of [mine.version, next.version]) {
+      const late = await save(
+        request('draft', json({ id: mine.id, version, standard: { ...mine.standard, name: 'Late' } })),
+      );
+      expect(late.status).toBe(409);
+      expect((await read(late)).faults[0].message).toContain('Edition 1 was issued meanwhile');
+    }
+    const answers = [
+      await issue(request('issue', json({ ...seen, issuedBy: 'N. Brill', note: '' }))),
+      await discard(request('draft', json(seen))),
+      await takeIn(request(`import?draft=${mine.id}&version=${mine.version}`, writeStandard(mine.standard))),
+      await takeIn(request('import', writeStandard(mine.standard))),
+    ];
+    expect(answers.map(({ status }) => status)).toEqual([409, 409, 409, 409]);
+    expect((await read(await begin(request('draft', '{}')))).edition).toEqual(next);
+    const own = { id: next.id, version: next.version };
+    expect((await discard(request('draft', json(own)))).status).toBe(200);
+  });
+
   it('is not saved with faults, which are named', async () => {
-    const { version, standard } = await draft();
+    const { id, version, standard } = await draft();
     const layers = [
       ...standard.layers,
       { ...standard.layers[0], name: standard.layers[0].name.toLowerCase() },
     ];
-    const answer = await save(request('draft', json({ version, standard: { ...standard, layers } })));
+    const answer = await save(request('draft', json({ id, version, standard: { ...standard, layers } })));
     expect(answer.status).toBe(422);
     expect((await read(answer)).faults).toHaveLength(1);
   });
@@ -89,7 +118,8 @@ describe('a draft', () => {
       '{',
       '[]',
       json({ standard: {} }),
-      json({ version: '1', standard: {} }),
+      json({ id: 1, version: '1', standard: {} }),
+      json({ version: 1, standard: {} }),
       'null',
     ]) {
       const answer = await save(request('draft', body));
@@ -118,30 +148,36 @@ describe('a draft', () => {
 
 describe('an edition', () => {
   it('is issued by somebody, and withdrawn only when another is in force', async () => {
-    const { id } = await draft();
-    const nobody = await issue(request('issue', json({ issuedBy: ' ', note: '' })));
+    const { id, version } = await draft();
+    const nobody = await issue(request('issue', json({ id, version, issuedBy: ' ', note: '' })));
     expect(nobody.status).toBe(400);
     expect((await read(nobody)).problem.message).toContain('a name is needed');
-    expect((await issue(request('issue', json({ issuedBy: 'N. Brill', note: 'First' })))).status).toBe(200);
+    expect(
+      (await issue(request('issue', json({ id, version, issuedBy: 'N. Brill', note: 'First' })))).status,
+    ).toBe(200);
     const only = await withdraw(request('withdraw', json({ edition: id, by: 'N. Brill', note: '' })));
     expect(only.status).not.toBe(200);
     expect((await read(only)).problem.message).toBe('It is the only edition in force.');
-    await begin(request('draft', '{}'));
-    await issue(request('issue', json({ issuedBy: 'N. Brill', note: 'Second' })));
+    const next = (await read(await begin(request('draft', '{}')))).edition;
+    const seen = { id: next.id, version: next.version };
+    await issue(request('issue', json({ ...seen, issuedBy: 'N. Brill', note: 'Second' })));
     expect(
       (await withdraw(request('withdraw', json({ edition: id, by: 'N. Brill', note: '' })))).status,
     ).toBe(200);
   });
 
   it('says which editions changed a definition', async () => {
-    await draft();
-    await issue(request('issue', json({ issuedBy: 'N. Brill', note: '' })));
+    const { id, version } = await draft();
+    await issue(request('issue', json({ id, version, issuedBy: 'N. Brill', note: '' })));
     const { edition } = await read(await begin(request('draft', '{}')));
     const layers = edition.standard.layers.map((layer) =>
       layer.name === 'A-WALL' ? { ...layer, clause: '99' } : layer,
     );
     await save(
-      request('draft', json({ version: edition.version, standard: { ...edition.standard, layers } })),
+      request(
+        'draft',
+        json({ id: edition.id, version: edition.version, standard: { ...edition.standard, layers } }),
+      ),
     );
     const { steps } = (await (await history(request('history?kind=Layer&name=a-wall'))).json()) as {
       steps: unknown[];

@@ -14,6 +14,23 @@ describe('delimited text', () => {
     );
   });
 
+  it.each(['=1+1', '+CMD', '-x', '@SUM(A1)', '\t=1', '\r=1', "'=1", "''+x"])(
+    'gives %j to no spreadsheet as a formula',
+    (name) => {
+      const written = writeDelimited([[name, 'x']]);
+      const first = /^\uFEFF"?(.)/.exec(written)?.[1];
+      expect(first).toBe("'");
+      expect(readDelimited(written, ',')).toEqual([[name, 'x']]);
+    },
+  );
+
+  it('leaves numbers numbers, and other cells with a mark as they are', () => {
+    expect(writeDelimited([['-2', '+0.25', '-1,5', "'quoted'"]], ';')).toBe(
+      "\uFEFF-2;+0.25;-1,5;'quoted'\r\n",
+    );
+    expect(readDelimited("'quoted';-2", ';')).toEqual([["'quoted'", '-2']]);
+  });
+
   it('knows its separator, also behind quotes', () => {
     expect(separatorOf('Name;Colour;Width')).toBe(';');
     expect(separatorOf('"a,b,c,d"\tColour')).toBe('\t');

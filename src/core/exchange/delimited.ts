@@ -19,7 +19,7 @@ export function readDelimited(
   let quoted = false;
   const source = text.replace(/^\uFEFF/, '');
   const endRow = (): void => {
-    row.push(cell);
+    row.push(fromText(cell));
     if (row.some((one) => one.trim() !== '')) rows.push(row);
     row = [];
     cell = '';
@@ -34,7 +34,7 @@ export function readDelimited(
       } else quoted = false;
     } else if (letter === '"' && cell === '') quoted = true;
     else if (letter === separator) {
-      row.push(cell);
+      row.push(fromText(cell));
       cell = '';
     } else if (letter === '\n' || letter === '\r') {
       if (letter === '\r' && source[i + 1] === '\n') i++;
@@ -45,12 +45,21 @@ export function readDelimited(
   return rows;
 }
 
-/**
- * Cells as text. A byte order mark tells spreadsheets that it is UTF-8. Cells that a spreadsheet would take for a
- * formula are left as they are: they are read back by us, and quoting them would change names.
- */
+/** What a spreadsheet takes for the beginning of a formula, behind any marks of text. */
+const FORMULA = /^'*[=+\-@\t\r]/;
+const NUMBER = /^[+-]?\d+(?:[.,]\d+)?$/;
+
+/** A cell that a spreadsheet would take for a formula, and run, is marked as text; numbers stay numbers. */
+const asText = (cell: string): string => (FORMULA.test(cell) && !NUMBER.test(cell) ? `'${cell}` : cell);
+
+/** The cell behind such a mark. */
+const fromText = (cell: string): string =>
+  cell.startsWith("'") && FORMULA.test(cell) ? cell.slice(1) : cell;
+
+/** Cells as text. A byte order mark tells spreadsheets that it is UTF-8. */
 export function writeDelimited(rows: readonly (readonly string[])[], separator = ','): string {
-  const cell = (text: string): string =>
+  const cell = (content: string): string => quoted(asText(content));
+  const quoted = (text: string): string =>
     text.includes(separator) || /["\r\n]/.test(text) || text !== text.trim()
       ? `"${text.replaceAll('"', '""')}"`
       : text;

@@ -7,7 +7,7 @@ import { call } from '../kit/call';
 import { Dialog, DialogFoot } from '../kit/Dialog';
 import { Field } from '../kit/Field';
 import { count } from '../kit/format';
-import type { EditionHead } from './types';
+import type { DraftSeen, EditionHead } from './types';
 
 /** A step that somebody takes for the office: who, and why. */
 export function StepDialog({
@@ -101,6 +101,61 @@ export function WithdrawDialog({ edition, onClose }: { edition: EditionHead | nu
   );
 }
 
+/** Asks before a draft goes for good. */
+export function DiscardDialog({
+  open,
+  onClose,
+  draft,
+  changes,
+}: {
+  open: boolean;
+  onClose: () => void;
+  draft: DraftSeen | null;
+  /** What would be lost, in words. */
+  changes: string;
+}) {
+  const router = useRouter();
+  const [problem, setProblem] = useState<Problem | null>(null);
+  if (!draft) return null;
+  const discard = async (): Promise<void> => {
+    const answer = await call('/api/standard/draft', {
+      method: 'DELETE',
+      body: { id: draft.id, version: draft.version },
+    });
+    if (!answer.ok) {
+      setProblem(answer.problem);
+      return;
+    }
+    onClose();
+    router.push('/standard?view=editions');
+    router.refresh();
+  };
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={(next) => {
+        if (next) return;
+        setProblem(null);
+        onClose();
+      }}
+      title={`Discard ${draft.label}`}
+      about={`${changes} This cannot be undone; export the draft first if any of it may be wanted.`}
+    >
+      {problem && (
+        <p role="alert" className="px-5 py-4 text-oxide">
+          {problem.message} {problem.action}
+        </p>
+      )}
+      <DialogFoot>
+        <Button onClick={onClose}>Keep it</Button>
+        <Button look="grave" onClick={() => void discard()}>
+          Discard it
+        </Button>
+      </DialogFoot>
+    </Dialog>
+  );
+}
+
 export function IssueDialog({
   open,
   onOpenChange,
@@ -109,7 +164,7 @@ export function IssueDialog({
 }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
-  draft: EditionHead | null;
+  draft: DraftSeen | null;
   /** How much changed since which edition, in words; empty for the first. */
   since: string;
 }) {
@@ -127,7 +182,7 @@ export function IssueDialog({
       take={async (issuedBy, note) => {
         const answer = await call<EditionHead>('/api/standard/issue', {
           method: 'POST',
-          body: { issuedBy, note },
+          body: { id: draft.id, version: draft.version, issuedBy, note },
         });
         if (!answer.ok) return answer.problem;
         onOpenChange(false);

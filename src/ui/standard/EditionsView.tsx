@@ -9,11 +9,10 @@ import { type Difference, differences } from '@/core/standard/differences';
 import type { Standard } from '@/core/standard/standard';
 import { STARTERS } from '@/core/standard/starters';
 import { Button, buttonClass } from '../kit/Button';
-import { call } from '../kit/call';
 import { Field } from '../kit/Field';
 import { count, formatDate } from '../kit/format';
 import { cell, cellHead, Heads } from '../kit/Page';
-import { IssueDialog, WithdrawDialog } from './EditionDialogs';
+import { DiscardDialog, IssueDialog, WithdrawDialog } from './EditionDialogs';
 import { Beside, EditorHead } from './parts';
 import type { EditionHead, EditionView, Save } from './types';
 
@@ -48,13 +47,16 @@ interface Props {
   readonly shown: EditionView;
   readonly before: EditionView | null;
   readonly standard: Standard;
+  /** Version of the draft that the page has reached. */
+  readonly version: number;
   readonly save: Save;
 }
 
 /** What was issued when, by whom and why; issuing, exporting and importing. */
-export function EditionsView({ editions, shown, before, standard, save }: Props) {
+export function EditionsView({ editions, shown, before, standard, version, save }: Props) {
   const router = useRouter();
   const [issuing, setIssuing] = useState(false);
+  const [discarding, setDiscarding] = useState(false);
   const [withdrawing, setWithdrawing] = useState<EditionHead | null>(null);
   const [name, setName] = useState(standard.name);
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -62,11 +64,16 @@ export function EditionsView({ editions, shown, before, standard, save }: Props)
   const editable = shown.state === 'draft';
   const changes = useMemo(() => (before ? differences(before.standard, standard) : []), [before, standard]);
 
+  const kept = editions.find((edition) => edition.state === 'draft');
+  const draft = kept ? (kept.id === shown.id ? { ...kept, version } : kept) : null;
+
   const take = async (file: File): Promise<void> => {
     setProblem(null);
-    const response = await fetch('/api/standard/import', { method: 'POST', body: await file.text() }).catch(
-      () => null,
-    );
+    const seen = draft && draft.id > 0 ? `?draft=${draft.id}&version=${draft.version}` : '';
+    const response = await fetch(`/api/standard/import${seen}`, {
+      method: 'POST',
+      body: await file.text(),
+    }).catch(() => null);
     const body = (await response?.json().catch(() => null)) as {
       edition?: EditionView;
       problem?: Problem;
@@ -78,12 +85,6 @@ export function EditionsView({ editions, shown, before, standard, save }: Props)
       setProblem(
         body?.problem ?? { code: 'offline', message: 'The server does not answer.', action: 'Try again.' },
       );
-  };
-
-  const discard = async (): Promise<void> => {
-    const answer = await call('/api/standard/draft', { method: 'DELETE' });
-    if (answer.ok) router.push('/standard?view=editions');
-    else toast.error(answer.problem.message, { description: answer.problem.action });
   };
 
   return (
@@ -251,8 +252,8 @@ export function EditionsView({ editions, shown, before, standard, save }: Props)
                     )}
                     {edition.state === 'draft' && (
                       <>
-                        <Button className="h-6" onClick={() => void discard()}>
-                          Discard
+                        <Button className="h-6" onClick={() => setDiscarding(true)}>
+                          Discard …
                         </Button>
                         <Button look="main" className="h-6" onClick={() => setIssuing(true)}>
                           Issue …
@@ -268,10 +269,20 @@ export function EditionsView({ editions, shown, before, standard, save }: Props)
         <Changes editions={editions} shown={shown} before={before} changes={changes} />
       </div>
       <WithdrawDialog edition={withdrawing} onClose={() => setWithdrawing(null)} />
+      <DiscardDialog
+        open={discarding}
+        onClose={() => setDiscarding(false)}
+        draft={draft}
+        changes={
+          editable && before
+            ? `${count(changes.length, 'change')} since ${before.label} would be lost.`
+            : `All of ${draft?.label ?? 'the draft'} would be lost.`
+        }
+      />
       <IssueDialog
         open={issuing}
         onOpenChange={setIssuing}
-        draft={editions.find((edition) => edition.state === 'draft') ?? null}
+        draft={draft}
         since={editable && before ? `, ${count(changes.length, 'change')} since ${before.label}` : ''}
       />
     </Beside>

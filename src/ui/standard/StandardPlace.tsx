@@ -79,7 +79,7 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
   const put = async (next: Standard): Promise<EditionView | readonly FieldFault[]> => {
     const answer = await call<{ edition: EditionView }>('/api/standard/draft', {
       method: 'PUT',
-      body: { version: history.version, standard: next },
+      body: { id: shown.id, version: history.version, standard: next },
     });
     if (answer.ok) return answer.value.edition;
     const faults = (answer.body as { faults?: readonly FieldFault[] } | null)?.faults;
@@ -251,7 +251,14 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
         ) : view === 'learn' && editable ? (
           <LearnView standard={standard} save={save} back={here('editions')} drawings={drawings} />
         ) : view === 'editions' || view === 'learn' ? (
-          <EditionsView editions={editions} shown={shown} before={before} standard={standard} save={save} />
+          <EditionsView
+            editions={editions}
+            shown={shown}
+            before={before}
+            standard={standard}
+            version={history.version}
+            save={save}
+          />
         ) : (
           <LayersView {...common} onFile={uses.layer} />
         )}

@@ -19,6 +19,9 @@ export interface EditionHead {
   readonly layerCount: number;
 }
 
+/** The draft as a page has it before it; saving raises its version. */
+export type DraftSeen = Pick<EditionHead, 'id' | 'number' | 'version' | 'label' | 'layerCount'>;
+
 export interface EditionView extends EditionHead {
   readonly standard: Standard;
 }

@@ -239,6 +239,7 @@ describe('editions', () => {
           shown={shown}
           before={before}
           standard={standard}
+          version={1}
           save={save}
         />,
       ),
@@ -253,7 +254,14 @@ describe('editions', () => {
   it('offer what can be made of one', () => {
     const shown = edition({});
     const markup = show(
-      <EditionsView editions={[shown]} shown={shown} before={null} standard={demoStandard} save={save} />,
+      <EditionsView
+        editions={[shown]}
+        shown={shown}
+        before={null}
+        standard={demoStandard}
+        version={1}
+        save={save}
+      />,
     );
     expect(markup).toContain('/api/standard/1/export');
     expect(markup).toContain('/api/standard/1/product?as=template-2010');

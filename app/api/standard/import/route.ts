@@ -1,13 +1,17 @@
 import { parseStandard } from '@/core/standard/standard';
-import { importIntoDraft } from '@/server/editions';
+import { importIntoDraft, type SeenDraft } from '@/server/editions';
 import { takeUpload } from '@/server/http';
 import { route } from '@/server/route';
 
 const MOST_BYTES = 20_000_000;
 
+/** What the page shows as the draft: its number and version in the address; nothing where it shows none. */
+const seenIn = (query: URLSearchParams): SeenDraft | null =>
+  query.has('draft') ? { id: Number(query.get('draft')), version: Number(query.get('version')) } : null;
+
 export const POST = route({
   changes: true,
-  async handler({ request }) {
+  async handler({ request, query }) {
     const bytes = await takeUpload(
       request,
       MOST_BYTES,
@@ -16,6 +20,8 @@ export const POST = route({
     );
     if (bytes instanceof Response) return bytes;
     const parsed = parseStandard(new TextDecoder().decode(bytes));
-    return parsed.ok ? Response.json({ edition: importIntoDraft(parsed.value) }) : parsed;
+    if (!parsed.ok) return parsed;
+    const taken = importIntoDraft(parsed.value, seenIn(query));
+    return taken.ok ? Response.json({ edition: taken.value }) : taken;
   },
 });
