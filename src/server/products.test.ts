@@ -1,7 +1,7 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { strFromU8, unzipSync, zipSync } from 'fflate';
+import { strFromU8, unzipSync } from 'fflate';
 import { generalArrangement, linkspan } from '../../demo/drawings';
 import { demoStandard } from '../../demo/standard';
 import { readDrawing } from '../core/dxf/read/interpret';
@@ -21,7 +21,8 @@ import {
 import { filePath, storeBytes } from './files';
 import { PRODUCTS } from './product-names';
 import { product } from './products';
-import { readSpreadsheet, writeSpreadsheet } from './spreadsheet';
+import { readSpreadsheet } from './read-spreadsheet';
+import { writeSpreadsheet } from './spreadsheet';
 import { keepUses, uncounted, usesOnFile } from './uses';
 import { handlers } from './worker/tasks';
 
@@ -96,7 +97,7 @@ describe('a spreadsheet', () => {
       const rows =
         form === 'tables-csv'
           ? { ok: true as const, value: readDelimited(strFromU8(files[`${title}.csv`])) }
-          : await readSpreadsheet(made.value.bytes, title);
+          : readSpreadsheet(made.value.bytes, title);
       if (!rows.ok) throw new Error(rows.problem.message);
       const read = fromRows(put(demoStandard, []), kind, rows.value);
       expect('standard' in read && listOf(read.standard)).toEqual(listOf(demoStandard));
@@ -108,17 +109,11 @@ describe('a spreadsheet', () => {
       { name: 'Ours: [2]', rows: [['Name'], ['007']] },
       { name: 'Other', rows: [['x']] },
     ]);
-    expect(await readSpreadsheet(bytes, 'Layers')).toEqual({ ok: true, value: [['Name'], ['007']] });
-  });
-
-  it('that would unpack to more than there is room for is not unpacked', async () => {
-    const bomb = zipSync({ 'xl/worksheets/sheet1.xml': new Uint8Array(210_000_000) }, { level: 1 });
-    expect(bomb.length).toBeLessThan(1_000_000);
-    expect(await readSpreadsheet(bomb)).toMatchObject({ ok: false, problem: { code: 'too-large' } });
+    expect(readSpreadsheet(bytes, 'Layers')).toEqual({ ok: true, value: [['Name'], ['007']] });
   });
 
   it('that is none is refused with what to do', async () => {
-    expect(await readSpreadsheet(new TextEncoder().encode('Name;Colour'))).toMatchObject({
+    expect(readSpreadsheet(new TextEncoder().encode('Name;Colour'))).toMatchObject({
       ok: false,
       problem: { code: 'not-a-spreadsheet', action: expect.stringContaining('.csv') },
     });
@@ -172,11 +167,11 @@ describe('uses on file', () => {
     expect(uncounted()).toEqual([other]);
     const one = audited.value.uses.find(({ kind }) => kind === 'layer')!;
     // Two drawings have that content.
-    expect(usesOnFile().layer?.[one.name]).toEqual({ objects: 2 * one.objects, drawings: 2 });
+    expect(usesOnFile().layer?.get(one.name)).toEqual({ objects: 2 * one.objects, drawings: 2 });
     const counted = handlers.uses({ path: filePath(other) });
     if (!counted.ok) throw new Error(counted.problem.message);
     keepUses(other, counted.value);
-    expect(usesOnFile().layer?.['a-wall']?.drawings).toBe(1);
+    expect(usesOnFile().layer?.get('a-wall')?.drawings).toBe(1);
   });
 
   it('and what a drawing teaches are asked of a worker', () => {

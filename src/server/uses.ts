@@ -21,11 +21,10 @@ export function usesOnFile(): UsesOnFile {
        GROUP BY u.kind, u.folded`,
     )
     .all() as { kind: UsedKind; folded: string; objects: number; drawings: number }[];
-  const uses: Partial<Record<UsedKind, Record<string, UseOnFile>>> = {};
+  const uses: Partial<Record<UsedKind, Map<string, UseOnFile>>> = {};
   for (const { kind, folded, objects, drawings } of rows) {
-    const of = uses[kind] ?? {};
-    of[folded] = { objects, drawings };
-    uses[kind] = of;
+    uses[kind] ??= new Map();
+    uses[kind].set(folded, { objects, drawings });
   }
   return uses;
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { fail, ok, type Result } from '../result';
+import { namedRecord } from '../tally';
 
 const action = z.union([
   z.strictObject({ action: z.literal('map'), to: z.string().min(1) }),
@@ -8,7 +9,7 @@ const action = z.union([
 
 /** A person's decisions on one drawing by the names of its layers, as a file for the command line holds them. */
 export const choicesSchema = z.strictObject({
-  layers: z.record(z.string(), action).default({}).meta({
+  layers: namedRecord(action).default({}).meta({
     description: 'By the sender’s layer name: the office layer it becomes, or that it goes with its objects.',
   }),
   objects: z

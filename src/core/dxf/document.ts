@@ -1,6 +1,6 @@
 import { fail, ok, type Result } from '../result';
 import { codecFor, type TextCodec } from './encoding';
-import { Interner } from './interner';
+import { Interner, nameText } from './interner';
 import { sniff } from './sniff';
 import { indexBinary, indexTags, lineAt, startOf, type TagIndex } from './tags';
 
@@ -387,7 +387,7 @@ function readBlocks(tags: TagIndex, codec: TextCodec, section: TagRange): BlockR
     let name = '';
     for (let i = start; i < contentStart; i++)
       if (tags.codes[i] === 2) {
-        name = codec.decode(tags.bytes, tags.values[i], tags.ends[i]).trim();
+        name = nameText(tags.bytes, tags.values[i], tags.ends[i], codec.decode).trim();
         break;
       }
     tag = contentStart;

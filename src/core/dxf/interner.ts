@@ -1,3 +1,24 @@
+/** The format takes names of 255 letters; what is longer than this is no name that anybody gave. */
+const MOST_NAME_BYTES = 2048;
+const SHOWN_BYTES = 200;
+
+/**
+ * The text of a name. One that is far too long for the format is cut, and told apart by its length and a number worked out
+ * from all of it: it would otherwise be kept and sent along with everything that names it.
+ */
+export function nameText(
+  bytes: Uint8Array,
+  start: number,
+  end: number,
+  decode: (bytes: Uint8Array, start: number, end: number) => string,
+): string {
+  if (end - start <= MOST_NAME_BYTES) return decode(bytes, start, end);
+  let hash = 0x811c9dc5;
+  for (let i = start; i < end; i++) hash = Math.imul(hash ^ bytes[i], 0x01000193);
+  const shown = decode(bytes, start, start + SHOWN_BYTES);
+  return `${shown} … (${end - start} bytes, ${(hash >>> 0).toString(16)})`;
+}
+
 /**
  * Gives each distinct run of bytes a small number, so that names in a file are compared as integers and decoded
  * once. Names that differ only in case get different numbers; {@link Interner.folded} brings them together.
@@ -42,7 +63,7 @@ export class Interner {
 
   /** The decoded text of a number. */
   text(id: number): string {
-    this.texts[id] ??= this.decode(this.bytes, this.starts[id], this.ends[id]);
+    this.texts[id] ??= nameText(this.bytes, this.starts[id], this.ends[id], this.decode);
     return this.texts[id];
   }
 

@@ -1,5 +1,6 @@
 import { type DxfDocument, type TagRange, tagIs } from './document';
 import { Fields } from './fields';
+import { nameText } from './interner';
 import { parseNumber } from './parse-number';
 import { binaryNumber, isTextCode, type TagIndex } from './tags';
 
@@ -37,7 +38,9 @@ export class TagReader {
 
   /** Text without blanks at its ends: names, marks, handles. */
   name(tag: number): string {
-    return this.text(tag).trim();
+    const { tags, codec } = this.document;
+    if (tags.form !== 'text' && !isTextCode(tags.codes[tag])) return binaryText(tags, tag);
+    return nameText(tags.bytes, tags.values[tag], tags.ends[tag], codec.decode).trim();
   }
 
   /** A number; NaN where the value is none. */

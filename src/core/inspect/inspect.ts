@@ -8,6 +8,7 @@ import { wordsOf } from '../dxf/read/decode-text';
 import { measureOf } from '../dxf/read/measure';
 import { emptyBox, includeBox, isEmpty } from '../geometry/box';
 import { buildPicture } from '../picture/build';
+import { countOne } from '../tally';
 
 /** Everything a drawing holds, as plain data. */
 export interface Inspection {
@@ -103,33 +104,36 @@ export interface InspectedObject {
 const DEFAULT_WIDTH_MM = 0.25;
 
 export function inspect(drawing: Drawing): Inspection {
-  const kinds: Record<string, number> = {};
-  const layers: Record<string, Record<string, number>> = {};
-  const notUnderstood: Record<string, number> = {};
+  const kinds = new Map<string, number>();
+  const layers = new Map<string, Map<string, number>>();
+  const notUnderstood = new Map<string, number>();
   const placed = new Map<string, number>();
   const styles = new Map<string, number>();
   const dimensionStyles = new Map<string, number>();
-  const add = (map: Map<string, number>, name: string): void => void map.set(name, (map.get(name) ?? 0) + 1);
   for (let row = 0; row < drawing.objects.count; row++) {
     const entity = entityOf(drawing, row);
     const kind = kindOf(drawing, row);
-    kinds[kind] = (kinds[kind] ?? 0) + 1;
+    countOne(kinds, kind);
     const name = layerNameOf(drawing, row);
     const layer = drawing.layerByName.get(foldName(name))?.name ?? name;
-    layers[layer] ??= {};
-    layers[layer][kind] = (layers[layer][kind] ?? 0) + 1;
-    if (!isUnderstood(entity)) notUnderstood[entity] = (notUnderstood[entity] ?? 0) + 1;
+    let onLayer = layers.get(layer);
+    if (!onLayer) {
+      onLayer = new Map();
+      layers.set(layer, onLayer);
+    }
+    countOne(onLayer, kind);
+    if (!isUnderstood(entity)) countOne(notUnderstood, entity);
     const range = { start: drawing.objects.start[row], end: drawing.objects.end[row] };
-    if (kind === 'symbol') add(placed, foldName(drawing.reader.findText(range, 2)));
+    if (kind === 'symbol') countOne(placed, foldName(drawing.reader.findText(range, 2)));
     else if (kind === 'text' || kind === 'attribute')
-      add(styles, foldName(drawing.reader.findText(range, 7, 'Standard')));
+      countOne(styles, foldName(drawing.reader.findText(range, 7, 'Standard')));
     else if (kind === 'dimension' || kind === 'leader')
-      add(dimensionStyles, foldName(drawing.reader.findText(range, 3, 'Standard')));
+      countOne(dimensionStyles, foldName(drawing.reader.findText(range, 3, 'Standard')));
   }
   const model = buildPicture(drawing, null, { defaultWidthMm: DEFAULT_WIDTH_MM });
   const { bounds, origin } = model.head;
   const layerObjects = (name: string): number =>
-    Object.values(layers[name] ?? {}).reduce((sum, count) => sum + count, 0);
+    [...(layers.get(name)?.values() ?? [])].reduce((sum, count) => sum + count, 0);
   return {
     version: drawing.document.versionName,
     form: drawing.document.tags.form === 'text' ? 'text' : 'binary',
@@ -175,7 +179,11 @@ export function inspect(drawing: Drawing): Inspection {
     groups: drawing.groups.map((group) => ({ name: group.name, objects: group.members.length })),
     layerFilters: drawing.layerFilters.map((filter) => filter.name),
     references: drawing.references.map(({ kind, name, path }) => ({ kind, name, path })),
-    counts: { objects: drawing.objects.count, kinds, layers },
+    counts: {
+      objects: drawing.objects.count,
+      kinds: Object.fromEntries(kinds),
+      layers: Object.fromEntries([...layers].map(([name, of]) => [name, Object.fromEntries(of)])),
+    },
     symbols: [...drawing.symbols.values()].map((symbol) => ({
       name: symbol.name,
       placed: placed.get(foldName(symbol.name)) ?? 0,
@@ -183,7 +191,7 @@ export function inspect(drawing: Drawing): Inspection {
       made: symbol.anonymous,
     })),
     kept: Object.fromEntries(drawing.objectKinds),
-    notUnderstood,
+    notUnderstood: Object.fromEntries(notUnderstood),
     lettersMissing: model.head.lettersMissing,
   };
 }

@@ -1,6 +1,7 @@
 import { isLinetypeFromLayer, isLinetypeFromSymbol } from '../drawing/effective';
 import { type Drawing, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
+import { countOne } from '../tally';
 
 /** Kinds of definition whose uses are counted. */
 export const USED_KINDS = [
@@ -27,7 +28,7 @@ export interface UseOnFile {
 }
 
 /** By kind of definition, then by its folded name. */
-export type UsesOnFile = Readonly<Partial<Record<UsedKind, Readonly<Record<string, UseOnFile>>>>>;
+export type UsesOnFile = Readonly<Partial<Record<UsedKind, ReadonlyMap<string, UseOnFile>>>>;
 
 /** Counts what the objects of a drawing use, those inside symbols once each. Unused records are not listed. */
 export function countUses(drawing: Drawing): Use[] {
@@ -37,7 +38,7 @@ export function countUses(drawing: Drawing): Use[] {
     const folded = foldName(name);
     if (folded === '') return;
     const of = counts.get(kind)!;
-    of.set(folded, (of.get(folded) ?? 0) + 1);
+    countOne(of, folded);
   };
   for (let row = 0; row < objects.count; row++) {
     const layer = layerNameOf(drawing, row);

@@ -21,6 +21,7 @@ import { type AxisEllipse, includeEllipse } from '../geometry/ellipse';
 import { composeSpace, moved, planOf, type Space } from '../geometry/space';
 import { compose, scaleOf, translation } from '../geometry/transform';
 import { layOut } from '../lettering/layout';
+import { countOne } from '../tally';
 import { fillSeenThrough } from './fill-item';
 import { GrowingArray } from './growing-array';
 import { LookTable } from './look-table';
@@ -70,7 +71,7 @@ class PictureBuilder implements OutlineSink, WalkSink {
     row: number;
     top: number;
   }[] = [];
-  private readonly notDrawn: Record<string, number> = {};
+  private readonly notDrawn = new Map<string, number>();
   private readonly items = new GrowingArray(new Int32Array(6 * 256));
   private readonly boxes = new GrowingArray(new Float32Array(4 * 256));
   private readonly ops = new GrowingArray(new Float64Array(4096));
@@ -126,7 +127,7 @@ class PictureBuilder implements OutlineSink, WalkSink {
         texts: this.texts,
         fills: this.fills,
         viewports: sheet ? this.viewportItems() : [],
-        notDrawn: this.notDrawn,
+        notDrawn: Object.fromEntries(this.notDrawn),
         lettersMissing: this.lettersMissing,
         cutOff: this.cutOff,
       },
@@ -166,7 +167,7 @@ class PictureBuilder implements OutlineSink, WalkSink {
   }
 
   left(what: string): void {
-    this.notDrawn[what] = (this.notDrawn[what] ?? 0) + 1;
+    countOne(this.notDrawn, what);
   }
 
   isFull(): boolean {

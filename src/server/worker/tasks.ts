@@ -22,7 +22,7 @@ import { letterStrokes } from '../letters';
 import { type PackedAudit, type PackedChanges, packAudit, packChanges } from '../packing';
 import type { ProductName } from '../product-names';
 import { type Product, product } from '../products';
-import { readSpreadsheet } from '../spreadsheet';
+import { readSpreadsheet } from '../read-spreadsheet';
 
 /** A decision that was carried out. */
 export type Decided = KeyedDecision;
@@ -82,7 +82,7 @@ function keep(cache: string, content: Uint8Array | string): void {
 type Handlers = {
   [N in TaskName]: (
     request: Tasks[N]['request'],
-  ) => N extends 'product' | 'table' ? Promise<Tasks[N]['reply']> : Tasks[N]['reply'];
+  ) => N extends 'product' ? Promise<Tasks[N]['reply']> : Tasks[N]['reply'];
 };
 
 /** Whether something is kept already; what is used again counts as new, so that it is not the first to go. */

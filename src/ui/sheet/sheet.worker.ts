@@ -4,6 +4,7 @@ import { paintSteps, passesOf } from '@/core/picture/paint';
 import type { ColourMode, Highlights, PaintOptions, Scene, View } from '@/core/picture/pass';
 import { type PictureData, unpackPicture } from '@/core/picture/picture';
 import type { Surface } from '@/core/picture/surface';
+import { countOne } from '@/core/tally';
 import { FAMILIES, FONT_FILES } from './fonts';
 import { findIn, lineOf } from './look-up';
 import { measureBetween, type Place, paintPlaces } from './measuring';
@@ -349,10 +350,10 @@ function report(whole: boolean): void {
   const add = (
     a: Readonly<Record<string, number>>,
     b: Readonly<Record<string, number>>,
-  ): Record<string, number> => {
-    const sum: Record<string, number> = { ...a };
-    for (const [kind, count] of Object.entries(b)) sum[kind] = (sum[kind] ?? 0) + count;
-    return sum;
+  ): Readonly<Record<string, number>> => {
+    const sum = new Map(Object.entries(a));
+    for (const [kind, count] of Object.entries(b)) countOne(sum, kind, count);
+    return Object.fromEntries(sum);
   };
   post({
     type: 'painted',

@@ -2,6 +2,7 @@
 
 import { type ReactNode, useState } from 'react';
 import { toast } from 'sonner';
+import { foldName } from '@/core/dxf/interner';
 import type { TableName } from '@/core/exchange/tables/tables';
 import type { ComparableKind } from '@/core/standard/differences';
 import type { FieldFault, Standard } from '@/core/standard/standard';
@@ -176,7 +177,7 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
                       className={`${cell} figures text-right text-ink-2`}
                       title={formatOnFile(props.onFile, one.name)}
                     >
-                      {props.onFile[one.name.toLowerCase()]?.objects ?? 0}
+                      {props.onFile.get(foldName(one.name))?.objects ?? 0}
                     </td>
                   )}
                 </tr>

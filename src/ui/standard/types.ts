@@ -27,11 +27,11 @@ export interface EditionView extends EditionHead {
 }
 
 /** Uses of one kind of definition in the drawings on file, by folded name. */
-export type OnFile = Readonly<Record<string, UseOnFile>>;
+export type OnFile = ReadonlyMap<string, UseOnFile>;
 
 /** "On 212 objects in 14 drawings on file". */
 export function formatOnFile(onFile: OnFile | undefined, name: string): string {
-  const use = onFile?.[foldName(name)];
+  const use = onFile?.get(foldName(name));
   return use
     ? `On ${count(use.objects, 'object')} in ${count(use.drawings, 'drawing')} on file.`
     : 'On no object of the drawings on file.';

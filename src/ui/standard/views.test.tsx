@@ -98,7 +98,7 @@ describe('layers', () => {
         editable={false}
         save={save}
         edition={1}
-        onFile={{ [name.toLowerCase()]: { objects: 212, drawings: 14 } }}
+        onFile={new Map([[name.toLowerCase(), { objects: 212, drawings: 14 }]])}
       />,
     );
     expect(markup).toContain(name);
