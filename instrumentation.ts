@@ -6,6 +6,7 @@ export async function register(): Promise<void> {
     const stop = (): void => void process.kill(process.pid, 'SIGTERM');
     process.stdin.on('end', stop).on('error', stop).resume();
   }
+  const { whenFree } = await import('@/server/faults');
   const { resume } = await import('@/server/work');
-  resume();
+  await whenFree(resume, 120_000);
 }

@@ -1,5 +1,7 @@
 // Starts the built application. Listens on this machine only unless ZINC_WARDEN_HOST says otherwise.
 import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+import { folderTrouble } from './folder.mjs';
 import { LEASHED, leashedEnvironment, whenAbandoned } from './leash.mjs';
 import { holderOf } from './port.mjs';
 import { bin, root } from './prepare.mjs';
@@ -9,6 +11,11 @@ const port = process.env.ZINC_WARDEN_PORT ?? '4180';
 const holder = await holderOf(host, Number(port));
 if (holder) {
   console.error(holder);
+  process.exit(1);
+}
+const trouble = folderTrouble(process.env.ZINC_WARDEN_DATA ?? join(root, 'data'));
+if (trouble) {
+  console.error(trouble);
   process.exit(1);
 }
 const server = spawn(bin('next'), ['start', '--hostname', host, '--port', port], {

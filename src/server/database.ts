@@ -28,7 +28,8 @@ export function openDatabase(file: string): Db {
   const db = new Database(file);
   db.pragma('journal_mode = WAL');
   db.pragma('foreign_keys = ON');
-  db.pragma('busy_timeout = 5000');
+  // Waiting for another process would hold up every answer of this one: see whenFree.
+  db.pragma('busy_timeout = 50');
   migrate(db);
   return db;
 }

@@ -120,6 +120,8 @@ export function takeIn(file: StoredFile, name: string, sender: string, project: 
 }
 
 function headOf(row: HeadRow): DrawingHead {
+  // Where the outcome of the work cannot be written, the row still says that the work goes on.
+  const fault = row.state === 'waiting' || row.state === 'reading' ? jobs().faultOf(row.id) : null;
   return {
     id: row.id,
     name: row.name,
@@ -128,8 +130,8 @@ function headOf(row: HeadRow): DrawingHead {
     project: row.project,
     receivedAt: row.received_at,
     size: row.size,
-    state: row.state,
-    problem: row.problem ? (JSON.parse(row.problem) as Problem) : null,
+    state: fault ? 'unreadable' : row.state,
+    problem: fault ?? (row.problem ? (JSON.parse(row.problem) as Problem) : null),
     verdict: row.verdict,
     counts: row.must === null ? null : { must: row.must, should: row.should ?? 0, note: row.note ?? 0 },
     edition:

@@ -5,6 +5,7 @@ import {
   existsSync,
   mkdirSync,
   readdirSync,
+  readFileSync,
   renameSync,
   rmSync,
   statSync,
@@ -15,6 +16,7 @@ import { SNIFF_LENGTH, sniff } from '../core/dxf/sniff';
 import { fail, ok, type Result } from '../core/result';
 import { dataFolder, largestUpload } from './config';
 import { database } from './database';
+import { checkStored, readStored } from './stored';
 
 /** Path of a stored file; its name is the SHA-256 of its bytes, so that it cannot be changed unnoticed. */
 export const filePath = (sha: string): string => join(dataFolder(), 'files', sha.slice(0, 2), sha);
@@ -105,16 +107,28 @@ export async function storeStream(
   const sha = hash.digest('hex');
   const target = filePath(sha);
   mkdirSync(dirname(target), { recursive: true });
-  if (existsSync(target)) rmSync(beside);
+  // What is stored already stays, unless it is no longer what it was: then this good copy takes its place.
+  if (existsSync(target) && (await checkStored(target)).ok) rmSync(beside);
   else renameSync(beside, target);
   return ok({ sha, size });
+}
+
+/** Whether stored content is there, and is what its name says. */
+function isIntact(path: string): boolean {
+  if (!existsSync(path)) return false;
+  try {
+    readStored(path);
+    return true;
+  } catch {
+    return false;
+  }
 }
 
 /** Stores bytes that were made here, moved into place when whole. */
 export function storeBytes(bytes: Uint8Array): StoredFile {
   const sha = createHash('sha256').update(bytes).digest('hex');
   const target = filePath(sha);
-  if (!existsSync(target)) {
+  if (!isIntact(target)) {
     mkdirSync(dirname(target), { recursive: true });
     // Two workers can store the same bytes at once: each has a file of its own until it is moved into place.
     const beside = `${target}.${randomUUID()}.part`;
@@ -131,16 +145,24 @@ function joined(a: Uint8Array, b: Uint8Array): Uint8Array<ArrayBuffer> {
   return whole;
 }
 
-/** Files of broken uploads, and content that nothing names, when they are older than this. */
+/** Files of broken uploads, and content that nothing names, when another process may still be at work on them. */
 const OLD_MS = 24 * 3600_000;
 
-/** Takes away what was left behind by uploads and corrections that were broken off. What a drawing names stays. */
+/**
+ * Takes away what was left behind by uploads and corrections that were broken off. What a drawing names stays. As long as
+ * another process works on the folder, only what is old goes: the rest may be its.
+ */
 export function sweepFiles(): void {
-  const old = (path: string): boolean => Date.now() - statSync(path).mtimeMs > OLD_MS;
+  const alone = soleProcess();
+  const old = (path: string): boolean => alone || Date.now() - statSync(path).mtimeMs > OLD_MS;
   const incoming = join(dataFolder(), 'incoming');
   if (existsSync(incoming))
     for (const name of readdirSync(incoming))
       if (old(join(incoming, name))) rmSync(join(incoming, name), { force: true });
+  const pictures = join(dataFolder(), 'pictures');
+  if (existsSync(pictures))
+    for (const name of readdirSync(pictures))
+      if (name.endsWith('.part') && old(join(pictures, name))) rmSync(join(pictures, name), { force: true });
   const files = join(dataFolder(), 'files');
   if (!existsSync(files)) return;
   const isNamed = database().prepare(
@@ -151,6 +173,33 @@ export function sweepFiles(): void {
       const path = join(files, folder, name);
       if (old(path) && !isNamed.get(name, name)) rmSync(path, { force: true });
     }
+}
+
+/** Notes that this process works on the data folder. True when no other one that is alive does. */
+function soleProcess(): boolean {
+  const folder = join(dataFolder(), 'processes');
+  mkdirSync(folder, { recursive: true });
+  let others = 0;
+  for (const name of readdirSync(folder)) {
+    const pid = Number(name);
+    if (pid === process.pid) continue;
+    if (isRunning(pid)) others++;
+    else rmSync(join(folder, name), { force: true });
+  }
+  writeFileSync(join(folder, String(process.pid)), '');
+  return others === 0;
+}
+
+function isRunning(pid: number): boolean {
+  try {
+    process.kill(pid, 0);
+    // One that was killed keeps its number until it is waited for: it does nothing any more.
+    return !/^State:\s+Z/m.test(readFileSync(`/proc/${pid}/status`, 'utf8'));
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    // Somebody else's process, or a system that keeps no such list.
+    return code === 'EPERM' || (code === 'ENOENT' && !existsSync('/proc/self'));
+  }
 }
 
 /** Takes a file away again that was stored for one task only, unless a drawing has the same content. */

@@ -12,6 +12,10 @@ export function problemResponse(problem: Problem, status = 422): Response {
     'no-sheet': 404,
     'no-edition': 404,
     conflict: 409,
+    busy: 503,
+    'disk-full': 507,
+    'read-only': 507,
+    'disk-fault': 507,
   };
   return Response.json({ problem }, { status: statuses[problem.code] ?? status });
 }

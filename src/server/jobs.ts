@@ -3,6 +3,7 @@ import { fail, type Problem, type Result } from '../core/result';
 import { workerCount } from './config';
 import { database } from './database';
 import { tell } from './events';
+import { machineProblem } from './faults';
 
 /** Lower goes first. */
 export const PRIORITY = { awaited: 0, intake: 5, behind: 9 } as const;
@@ -24,7 +25,20 @@ export interface JobKind {
 
 /** The worker died, took too long, or what it worked with is gone: another attempt can end otherwise. */
 const TRIED_AGAIN: ReadonlySet<string> = new Set(['worker', 'again']);
+/** What ends the work for now, and can be different later: a person can have it tried again. */
+const SET_ASIDE: ReadonlySet<string> = new Set([
+  'too-long',
+  'cancelled',
+  'disk-full',
+  'read-only',
+  'disk-fault',
+]);
+/** Whether a problem says something of the drawing, and not of how the work went this time. */
+export const isAnswer = ({ code }: Problem): boolean =>
+  code !== 'busy' && !TRIED_AGAIN.has(code) && !SET_ASIDE.has(code);
+
 const MOST_ATTEMPTS = 3;
+const RETRY_MS = 1000;
 const LEASE_MS = 30_000;
 
 interface Row {
@@ -45,6 +59,11 @@ class Runner {
   private readonly owner = `${process.pid}:${randomUUID()}`;
   private readonly running = new Map<number, AbortController>();
   private readonly waiters = new Map<number, ((result: Result<unknown>) => void)[]>();
+  /** Jobs that are done, and whose outcome could not be written yet. */
+  private readonly settling = new Set<number>();
+  /** Why the outcome of work on a drawing could not be written, by its number. */
+  private readonly faults = new Map<number, Problem>();
+  private pumpLater: NodeJS.Timeout | null = null;
   private heartbeat: NodeJS.Timeout | null = null;
   private watch: NodeJS.Timeout | null = null;
 
@@ -88,28 +107,42 @@ class Runner {
   /** Takes back jobs whose process is gone, and goes on with what waits; looks again as leases run out. */
   resume(): void {
     this.watch ??= setInterval(() => {
-      if (jobs() === this) this.resume();
+      if (jobs() === this) quietly(() => this.resume());
     }, LEASE_MS / 3).unref();
-    const claimed = database()
-      .prepare(`SELECT * FROM jobs WHERE state = 'running' AND owner <> ?`)
-      .all(this.owner) as Row[];
+    const claimed = (database().prepare(`SELECT * FROM jobs WHERE state = 'running'`).all() as Row[]).filter(
+      ({ id, owner }) => owner !== this.owner || !(this.running.has(id) || this.settling.has(id)),
+    );
     const free = database().prepare(
       `UPDATE jobs SET state = 'waiting', owner = NULL WHERE id = ? AND owner = ?`,
     );
     const at = new Date().toISOString();
     for (const { id, owner, lease_until } of claimed)
-      if ((lease_until ?? '') < at || !isAlive(owner)) free.run(id, owner);
+      if (owner === this.owner || (lease_until ?? '') < at || !isAlive(owner)) free.run(id, owner);
     this.pump();
   }
 
   /** Claims and starts jobs while there are workers for them. */
   pump(): void {
-    while (this.running.size < workerCount()) {
-      const row = this.claim();
-      if (!row) break;
-      void this.work(row);
+    try {
+      while (this.running.size < workerCount()) {
+        const row = this.claim();
+        if (!row) break;
+        void this.work(row);
+      }
+    } catch (error) {
+      // The database is held, or the disk is full: what waits goes on waiting.
+      if (!machineProblem(error)) throw error;
+      this.pumpLater ??= setTimeout(() => {
+        this.pumpLater = null;
+        if (jobs() === this) this.pump();
+      }, RETRY_MS).unref();
     }
     this.tellWork();
+  }
+
+  /** Why a drawing that seems to be worked on is not: the outcome could not be written. */
+  faultOf(drawingId: number): Problem | null {
+    return this.faults.get(drawingId) ?? null;
   }
 
   private claim(): Row | undefined {
@@ -132,26 +165,57 @@ class Runner {
         ? await kind.run(jobOf(row), controller.signal)
         : fail('unknown-job', `There is no work of the kind “${row.kind}”.`, 'Nothing was changed.');
     } catch (error) {
-      result = fail(
-        'again',
-        `The work could not be finished (${error instanceof Error ? error.message : String(error)}).`,
-        'Try again; if it happens again, tell whoever runs this server.',
-      );
+      const problem = machineProblem(error);
+      result = problem
+        ? { ok: false, problem }
+        : fail(
+            'again',
+            `The work could not be finished (${error instanceof Error ? error.message : String(error)}).`,
+            'Try again; if it happens again, tell whoever runs this server.',
+          );
     }
+    this.settling.add(row.id);
     this.running.delete(row.id);
+    const held = !result.ok && result.problem.code === 'busy';
     const again = !result.ok && TRIED_AGAIN.has(result.problem.code) && !controller.signal.aborted;
-    if (again && row.attempts < MOST_ATTEMPTS)
-      database().prepare(`UPDATE jobs SET state = 'waiting', owner = NULL WHERE id = ?`).run(row.id);
-    else this.end(row, result);
+    await this.settle(row, () => {
+      // That another process holds the database is no failure of the work: it is no attempt.
+      if (held) putBack(row.id, row.attempts - 1);
+      else if (again && row.attempts < MOST_ATTEMPTS) putBack(row.id, row.attempts);
+      else this.end(row, result);
+    });
+    this.settling.delete(row.id);
     this.pump();
+  }
+
+  /** Writes an outcome, again and again until it can be written; meanwhile the drawing says why it cannot. */
+  private async settle(row: Row, write: () => void): Promise<void> {
+    const { drawing_id: drawing } = row;
+    for (;;)
+      try {
+        write();
+        if (drawing !== null && this.faults.delete(drawing)) tell({ type: 'drawing', id: drawing });
+        return;
+      } catch (error) {
+        const problem = machineProblem(error);
+        if (!problem) {
+          console.error(error);
+          return;
+        }
+        if (drawing !== null && problem.code !== 'busy') {
+          this.faults.set(drawing, problem);
+          tell({ type: 'drawing', id: drawing });
+        }
+        await new Promise((done) => setTimeout(done, RETRY_MS).unref());
+        if (jobs() !== this) return;
+      }
   }
 
   private end(row: Row, result: Result<unknown>): void {
     if (result.ok) database().prepare('DELETE FROM jobs WHERE id = ?').run(row.id);
     else {
       const { problem } = result;
-      const setAside =
-        TRIED_AGAIN.has(problem.code) || problem.code === 'too-long' || problem.code === 'cancelled';
+      const setAside = SET_ASIDE.has(problem.code) || TRIED_AGAIN.has(problem.code);
       if (setAside) {
         database()
           .prepare('UPDATE jobs SET state = ?, owner = NULL, error = ? WHERE id = ?')
@@ -174,17 +238,33 @@ class Runner {
         this.heartbeat = null;
         return;
       }
-      database()
-        .prepare(`UPDATE jobs SET lease_until = ? WHERE state = 'running' AND owner = ?`)
-        .run(leaseEnd(), this.owner);
+      quietly(() =>
+        database()
+          .prepare(`UPDATE jobs SET lease_until = ? WHERE state = 'running' AND owner = ?`)
+          .run(leaseEnd(), this.owner),
+      );
     }, LEASE_MS / 3);
     this.heartbeat.unref();
   }
 
   private tellWork(): void {
-    tell({ type: 'work', ...workCounts() });
+    quietly(() => tell({ type: 'work', ...workCounts() }));
   }
 }
+
+/** Does what may fail now and is done again anyway. */
+function quietly(work: () => unknown): void {
+  try {
+    work();
+  } catch (error) {
+    if (!machineProblem(error)) console.error(error);
+  }
+}
+
+const putBack = (id: number, attempts: number): void =>
+  void database()
+    .prepare(`UPDATE jobs SET state = 'waiting', owner = NULL, attempts = ? WHERE id = ?`)
+    .run(attempts, id);
 
 const jobOf = (row: Row): Job => ({
   id: row.id,

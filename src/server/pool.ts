@@ -1,9 +1,15 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
-import { fail } from '../core/result';
+import { fail, type Result } from '../core/result';
 import { taskMegabytes, taskMinutes, workerCount } from './config';
+import { machineProblem } from './faults';
 import type { TaskName, Tasks } from './worker/tasks';
+
+const machineFault = (error: unknown): Result<never> | null => {
+  const problem = machineProblem(error);
+  return problem && { ok: false, problem };
+};
 
 const keep = globalThis as typeof globalThis & { zincPool?: Piscina };
 
@@ -44,11 +50,12 @@ export async function runTask<N extends TaskName>(
             `The work took longer than the ${taskMinutes()} minutes it may.`,
             'The original is kept. Ask whoever runs this server to allow more time, or split the drawing.',
           )
-        : fail(
+        : (machineFault(error) ??
+          fail(
             'worker',
             `The work could not be finished (${error instanceof Error ? error.message : String(error)}).`,
             'The original is kept. Try again; if it happens again, the drawing is too large for this server.',
-          );
+          ));
     return reply as Tasks[N]['reply'];
   }
 }

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import type { Result } from '../core/result';
+import { machineProblem, whenFree } from './faults';
 import {
   foreign,
   idOf,
@@ -79,15 +80,20 @@ export function route<B = undefined>({
       if (id === null) return MISSING[of ?? 'drawing']();
       const read = body ? await readBody(request, body) : null;
       if (read && !read.ok) return problemResponse(read.problem, 400);
-      const answered = await handler({
+      const call: Call<B> = {
         request,
         query: new URL(request.url).searchParams,
         body: (read?.ok ? read.value : undefined) as B,
         id,
         actor: { name: '' },
-      });
+      };
+      // What is sent as a stream can be read once only: such a route waits for the database by itself.
+      const streams = request.body !== null && !body;
+      const answered = streams ? await handler(call) : await whenFree(() => handler(call));
       return answered instanceof Response ? answered : resultResponse(answered);
     } catch (error) {
+      const machine = machineProblem(error);
+      if (machine) return problemResponse(machine);
       // What nobody thought of is a problem too, not a page of the framework's.
       console.error(error);
       return problemResponse(

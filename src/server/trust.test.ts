@@ -4,6 +4,7 @@ import {
   mkdtempSync,
   readdirSync,
   readFileSync,
+  rmSync,
   symlinkSync,
   utimesSync,
   writeFileSync,
@@ -255,12 +256,27 @@ describe('files', () => {
     const young = storeBytes(new TextEncoder().encode('just made'));
     const old = new Date(Date.now() - 48 * 3600_000);
     for (const sha of [stray.sha, drawing(id)!.originalSha]) utimesSync(filePath(sha), old, old);
+    // As long as another process that is alive works on the folder, what is young may be its.
+    const processes = join(process.env.ZINC_WARDEN_DATA!, 'processes');
+    mkdirSync(processes);
+    writeFileSync(join(processes, String(process.ppid)), '');
     sweepFiles();
     expect([stray.sha, young.sha, drawing(id)!.originalSha].map((sha) => existsSync(filePath(sha)))).toEqual([
       false,
       true,
       true,
     ]);
+    // One that is gone leaves its note behind; then all goes that nothing names, whatever its age.
+    rmSync(join(processes, String(process.ppid)));
+    writeFileSync(join(processes, '999999999'), '');
+    const incoming = join(process.env.ZINC_WARDEN_DATA!, 'incoming');
+    mkdirSync(incoming, { recursive: true });
+    writeFileSync(join(incoming, 'half'), 'half an upload');
+    sweepFiles();
+    expect(existsSync(filePath(young.sha))).toBe(false);
+    expect(existsSync(filePath(drawing(id)!.originalSha))).toBe(true);
+    expect(readdirSync(incoming)).toEqual([]);
+    expect(readdirSync(processes)).toEqual([String(process.pid)]);
   });
 
   it('of pictures make room for newer ones', () => {

@@ -8,7 +8,7 @@ import { CONFLICT, drawing } from './drawings';
 import { type Edition, edition, editionInForce } from './editions';
 import { tell } from './events';
 import { filePath, sweepFiles } from './files';
-import { type Job, jobs, PRIORITY, registerKind } from './jobs';
+import { isAnswer, type Job, jobs, PRIORITY, registerKind } from './jobs';
 import { runTask } from './pool';
 import { addRevision, unchanged } from './revisions';
 import { findAudit, storeAudit } from './store-audit';
@@ -69,7 +69,7 @@ registerKind('read', {
     tell({ type: 'drawing', id });
     const audited = await auditOf(record.originalSha, used, cancel);
     if (!audited.ok) {
-      if (!['worker', 'again', 'cancelled'].includes(audited.problem.code)) {
+      if (isAnswer(audited.problem)) {
         refuse(id, audited.problem);
         return NOTHING;
       }
@@ -201,7 +201,7 @@ export function resume(): void {
     .all(ENGINE_VERSION) as number[];
   for (const revisionId of old) runner.enqueue('refresh', null, { revisionId }, PRIORITY.behind);
   for (const sha of uncounted()) runner.enqueue('uses', null, { sha }, PRIORITY.behind);
+  sweepFiles();
   runner.resume();
   forgetOldAudits();
-  sweepFiles();
 }

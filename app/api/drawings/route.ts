@@ -1,4 +1,5 @@
 import { listDrawings, takeIn } from '@/server/drawings';
+import { whenFree } from '@/server/faults';
 import { storeStream } from '@/server/files';
 import { problemResponse } from '@/server/http';
 import { route } from '@/server/route';
@@ -26,11 +27,13 @@ export const POST = route({
     const length = request.headers.get('content-length');
     const stored = await storeStream(request.body, length === null ? null : Number(length));
     if (!stored.ok) return stored;
-    const id = takeIn(
-      stored.value,
-      name,
-      (query.get('sender') ?? '').slice(0, 120),
-      (query.get('project') ?? '').slice(0, 120),
+    const id = await whenFree(() =>
+      takeIn(
+        stored.value,
+        name,
+        (query.get('sender') ?? '').slice(0, 120),
+        (query.get('project') ?? '').slice(0, 120),
+      ),
     );
     return Response.json({ id }, { status: 201 });
   },

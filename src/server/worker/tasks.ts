@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, renameSync, utimesSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, renameSync, utimesSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { audit, plainAudit } from '../../core/audit/engine';
 import type { Proposal } from '../../core/audit/likeness/propose';
@@ -23,6 +23,7 @@ import { type PackedAudit, type PackedChanges, packAudit, packChanges } from '..
 import type { ProductName } from '../product-names';
 import { type Product, product } from '../products';
 import { readSpreadsheet } from '../read-spreadsheet';
+import { readStored } from '../stored';
 
 /** A decision that was carried out. */
 export type Decided = KeyedDecision;
@@ -93,15 +94,9 @@ function isKept(cache: string): boolean {
   return true;
 }
 
-/** The bytes of a file, not copied. */
-const read = (path: string): Uint8Array => {
-  const bytes = readFileSync(path);
-  return new Uint8Array(bytes.buffer, bytes.byteOffset, bytes.length);
-};
-
 export const handlers: Handlers = {
   audit({ path, standard }) {
-    const drawing = readDrawing(read(path));
+    const drawing = readDrawing(readStored(path));
     if (!drawing.ok) return drawing;
     return ok({
       audit: packAudit(
@@ -113,7 +108,7 @@ export const handlers: Handlers = {
   },
 
   correct({ path, standard, request }) {
-    const result = correctDrawing(read(path), standard, request);
+    const result = correctDrawing(readStored(path), standard, request);
     if (!result.ok) return result;
     const { bytes, changes, after, drawing, unsettled, decided, memories } = result.value;
     const { sha } = storeBytes(bytes);
@@ -134,7 +129,7 @@ export const handlers: Handlers = {
 
   picture({ path, cache, sheet, defaultWidthMm }) {
     if (isKept(cache)) return ok({ file: cache });
-    const drawing = readDrawing(read(path));
+    const drawing = readDrawing(readStored(path));
     if (!drawing.ok) return drawing;
     const shown = sheet < 0 ? null : drawing.value.sheets[sheet];
     if (shown === undefined)
@@ -146,19 +141,19 @@ export const handlers: Handlers = {
 
   contents({ path, cache }) {
     if (isKept(cache)) return ok({ file: cache });
-    const drawing = readDrawing(read(path));
+    const drawing = readDrawing(readStored(path));
     if (!drawing.ok) return drawing;
     keep(cache, JSON.stringify(inspect(drawing.value)));
     return ok({ file: cache });
   },
 
   uses({ path }) {
-    const drawing = readDrawing(read(path));
+    const drawing = readDrawing(readStored(path));
     return drawing.ok ? ok(countUses(drawing.value)) : drawing;
   },
 
   learn({ path, name }) {
-    const drawing = readDrawing(read(path));
+    const drawing = readDrawing(readStored(path));
     return drawing.ok ? ok(learnStandard(drawing.value, name)) : drawing;
   },
 
@@ -167,7 +162,7 @@ export const handlers: Handlers = {
   product: ({ standard, name }) => product(standard, name),
 
   proposals({ path, standard }) {
-    const drawing = readDrawing(read(path));
+    const drawing = readDrawing(readStored(path));
     return drawing.ok ? ok(allProposals(drawing.value, standard)) : drawing;
   },
 
