@@ -74,16 +74,41 @@ export function handlesOf(auditId: number, key: string): readonly string[] {
   return row.handles ? unpack(row.handles).split('\n') : (JSON.parse(row.body) as ListedFinding).handles;
 }
 
-/** What the revisions of a drawing changed, up to one of them. */
-export function changesUpTo(drawingId: number, revision: number): Change[] {
-  const parts = database()
+/** What the revisions of a drawing changed, up to one of them, some thousand at a time: there can be a million. */
+export function* changeParts(drawingId: number, revision: number): Generator<readonly Change[]> {
+  const db = database();
+  const parts = db
     .prepare(
-      `SELECT c.body FROM changes c JOIN revisions r ON r.id = c.revision_id
+      `SELECT c.revision_id AS revision, c.part FROM changes c JOIN revisions r ON r.id = c.revision_id
        WHERE r.drawing_id = ? AND r.number BETWEEN 1 AND ? ORDER BY r.number, c.part`,
     )
-    .pluck()
-    .all(drawingId, revision) as Buffer[];
-  return parts.flatMap((part) => JSON.parse(unpack(part)) as Change[]);
+    .all(drawingId, revision) as { revision: number; part: number }[];
+  const body = db.prepare('SELECT body FROM changes WHERE revision_id = ? AND part = ?').pluck();
+  for (const { revision: id, part } of parts) {
+    const packed = body.get(id, part) as Buffer | undefined;
+    if (packed) yield JSON.parse(unpack(packed)) as Change[];
+  }
+}
+
+/** Some of the changes, counted from the first one; parts that are passed over are not unpacked. */
+export function changesFrom(drawingId: number, revision: number, from: number, most: number): Change[] {
+  const parts = database()
+    .prepare(
+      `SELECT c.count, c.body FROM changes c JOIN revisions r ON r.id = c.revision_id
+       WHERE r.drawing_id = ? AND r.number BETWEEN 1 AND ? ORDER BY r.number, c.part`,
+    )
+    .iterate(drawingId, revision) as IterableIterator<{ count: number; body: Buffer }>;
+  const found: Change[] = [];
+  let at = 0;
+  for (const { count, body } of parts) {
+    if (at + count > from) {
+      const list = JSON.parse(unpack(body)) as Change[];
+      found.push(...list.slice(Math.max(0, from - at), from + most - at));
+    }
+    at += count;
+    if (at >= from + most) break;
+  }
+  return found;
 }
 
 /** Audits that no revision names any more and that are not among the newest go. */

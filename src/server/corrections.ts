@@ -70,13 +70,19 @@ export function readAgain(id: number): void {
   tell({ type: 'drawing', id });
 }
 
-/** Stops reading a drawing, or waiting for it. */
-export function cancelReading(id: number): Result<null> {
-  const open = openJobsOf(id, 'read');
-  if (open.length === 0) return fail('no-work', 'The drawing is not being read.', 'Nothing was changed.');
+function cancel(open: readonly number[], message: string): Result<null> {
+  if (open.length === 0) return fail('no-work', message, 'Nothing was changed.');
   for (const job of open) jobs().cancel(job);
   return ok(null);
 }
+
+/** Stops reading a drawing, or waiting for it. */
+export const cancelReading = (id: number): Result<null> =>
+  cancel(openJobsOf(id, 'read'), 'The drawing is not being read.');
+
+/** Stops correcting a drawing or checking it anew; it stays as it was. */
+export const cancelCorrecting = (id: number): Result<null> =>
+  cancel([...openJobsOf(id, 'correct'), ...openJobsOf(id, 'recheck')], 'The drawing is not being worked on.');
 
 /** Proposals for the findings that ask for a choice; what was decided for this sender before comes first. */
 export async function proposalsFor(id: number): Promise<Result<Record<string, readonly Proposal[]>>> {

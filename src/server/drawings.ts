@@ -1,8 +1,7 @@
-import type { Change } from '../core/audit/rule';
 import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Problem, type Result } from '../core/result';
 import type { Weight } from '../core/standard/rule-settings';
-import { type AuditRecord, type AuditSummary, auditRecord, auditSummary, changesUpTo } from './audits';
+import { type AuditRecord, type AuditSummary, auditRecord, auditSummary } from './audits';
 import { database } from './database';
 import { tell } from './events';
 import type { StoredFile } from './files';
@@ -203,9 +202,6 @@ export function drawingDetail(id: number): DrawingDetail | null {
     current: record.auditId === null ? null : auditRecord(record.auditId),
   };
 }
-
-/** Everything that was changed in a drawing up to its present revision. */
-export const changesOf = (record: DrawingRecord): Change[] => changesUpTo(record.id, record.revision);
 
 /** Steps back (-1) or forward (+1) among the revisions. */
 export function step(id: number, by: -1 | 1): Result<null> {

@@ -24,25 +24,40 @@ export const resultResponse = <T>(result: Result<T>): Response =>
   result.ok ? Response.json(result.value ?? {}) : problemResponse(result.problem);
 
 /** What a page sends is a standard at the most. */
-const MOST_JSON_BYTES = 50_000_000;
+const MOST_JSON_BYTES = 20_000_000;
+/** How deep what a page sends is nested at the most; a standard is nine. */
+const DEEPEST_JSON = 40;
+
+/** Whether a text of JSON is nested no deeper than it may be: what is deeper costs far more than its length. */
+function isShallow(bytes: Uint8Array): boolean {
+  let [depth, quoted] = [0, false];
+  for (let i = 0; i < bytes.length; i++) {
+    const byte = bytes[i];
+    if (quoted) {
+      if (byte === 0x5c) i++;
+      else if (byte === 0x22) quoted = false;
+    } else if (byte === 0x22) quoted = true;
+    else if (byte === 0x5b || byte === 0x7b) {
+      if (++depth > DEEPEST_JSON) return false;
+    } else if (byte === 0x5d || byte === 0x7d) depth--;
+  }
+  return true;
+}
+
+const notJson = (message: string): Result<never> =>
+  fail('bad-request', message, 'Reload the page and try again.');
 
 /** Reads and checks the body of a request. */
 export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promise<Result<T>> {
   const bytes = await bytesWithin(request, MOST_JSON_BYTES);
   if (!bytes)
     return fail('too-large', 'The request is too large.', 'Take in a standard of this size as a file.');
+  if (!isShallow(bytes)) return notJson(`The request is nested deeper than ${DEEPEST_JSON} levels.`);
   let data: unknown;
   try {
     data = JSON.parse(new TextDecoder().decode(bytes));
   } catch {
-    return {
-      ok: false,
-      problem: {
-        code: 'bad-request',
-        message: 'The request is not valid JSON.',
-        action: 'Reload the page and try again.',
-      },
-    };
+    return notJson('The request is not valid JSON.');
   }
   const parsed = schema.safeParse(data);
   if (parsed.success) return { ok: true, value: parsed.data };

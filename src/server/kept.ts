@@ -13,12 +13,20 @@ import { runTask } from './pool';
 const COMMON_DEFAULT_MM = 0.25;
 
 /** Raised when the form of pictures or contents changes, so that kept ones are made anew. */
-const FORM = 4;
+const FORM = 5;
 
 const folder = (): string => join(dataFolder(), 'pictures');
 
 const pathOf = (what: string): string =>
   join(folder(), createHash('sha256').update(`${FORM}|${what}`).digest('hex').slice(0, 32));
+
+/** Where pictures and contents of some content are kept, if they are. */
+export const keptPaths = (sha: string, sheets: number, defaultWidths: readonly number[]): string[] => [
+  pathOf(`${sha}|contents`),
+  ...[COMMON_DEFAULT_MM, ...defaultWidths].flatMap((width) =>
+    Array.from({ length: sheets + 1 }, (_, i) => pathOf(`${sha}|${i - 1}|${width}`)),
+  ),
+];
 
 const shaOf = (record: DrawingRecord, asReceived: boolean): string =>
   asReceived ? record.originalSha : record.currentSha;

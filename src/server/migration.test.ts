@@ -3,10 +3,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { formatValue } from '../core/audit/value';
-import { handlesOf } from './audits';
+import { changesFrom, handlesOf } from './audits';
 import { crosswalkOf } from './crosswalk';
 import { database } from './database';
-import { changesOf, drawing, drawingDetail, listDrawings, step } from './drawings';
+import { drawing, drawingDetail, listDrawings, step } from './drawings';
 
 // A data folder as the version before audits were records left it, in the middle of reading a drawing.
 const OLD = readFileSync(join(process.cwd(), 'tests', 'fixtures', 'data-002.sql'), 'utf8');
@@ -44,9 +44,9 @@ describe('a data folder of the version before', () => {
     const record = drawing(1)!;
     expect(record.revisions).toMatchObject([{ number: 1, note: 'Walls becomes A-WALL', changeCount: 6 }]);
     expect([record.canUndo, record.canRedo]).toEqual([true, true]);
-    expect(changesOf(record)).toHaveLength(6);
+    expect(changesFrom(record.id, record.revision, 0, 1e9)).toHaveLength(6);
     expect(step(1, 1)).toMatchObject({ ok: true });
-    expect(changesOf(drawing(1)!)).toHaveLength(9);
+    expect(changesFrom(1, drawing(1)!.revision, 0, 1e9)).toHaveLength(9);
     expect(crosswalkOf(record.senderId)).toMatchObject([
       { kind: 'layer', name: 'Walls', action: 'map', target: 'A-WALL' },
     ]);

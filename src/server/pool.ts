@@ -27,6 +27,25 @@ function pool(): Piscina {
   return keep.zincPool;
 }
 
+/** Seconds that short work may take, waiting for its turn included; work on whole drawings may take what is set. */
+const SHORT: Readonly<Partial<Record<TaskName, number>>> = {
+  table: 9,
+  symbol: 9,
+  letter: 9,
+  product: 60,
+  picture: 90,
+  contents: 90,
+  proposals: 90,
+  learn: 90,
+};
+
+const limitMs = (name: TaskName): number => Math.min(SHORT[name] ?? Infinity, taskMinutes() * 60) * 1000;
+
+const limitInWords = (name: TaskName): string => {
+  const seconds = limitMs(name) / 1000;
+  return seconds < 120 ? `${seconds} seconds` : `${seconds / 60} minutes`;
+};
+
 /**
  * Runs a task in a worker thread. A worker that dies (out of memory, say), takes longer than it may, or is cancelled
  * becomes a problem, not a crash.
@@ -37,7 +56,7 @@ export async function runTask<N extends TaskName>(
   request: Tasks[N]['request'],
   cancel?: AbortSignal,
 ): Promise<Tasks[N]['reply']> {
-  const limit = AbortSignal.timeout(taskMinutes() * 60_000);
+  const limit = AbortSignal.timeout(limitMs(name));
   const signal = cancel ? AbortSignal.any([cancel, limit]) : limit;
   try {
     return (await pool().run({ name, request }, { signal })) as Tasks[N]['reply'];
@@ -47,8 +66,8 @@ export async function runTask<N extends TaskName>(
       : limit.aborted
         ? fail(
             'too-long',
-            `The work took longer than the ${taskMinutes()} minutes it may.`,
-            'The original is kept. Ask whoever runs this server to allow more time, or split the drawing.',
+            `The work took longer than the ${limitInWords(name)} it may.`,
+            'Nothing was changed. Try again when the server has less to do, or with less in the file.',
           )
         : (machineFault(error) ??
           fail(

@@ -13,10 +13,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { linkspan } from '../../demo/drawings';
 import { demoStandard } from '../../demo/standard';
+import { changesFrom } from './audits';
 import { cancelReading, correct, proposalsFor, recheck } from './corrections';
 import { crosswalkOf, listSenders } from './crosswalk';
 import { database } from './database';
-import { changesOf, drawing, drawingDetail, step, takeIn } from './drawings';
+import { drawing, drawingDetail, step, takeIn } from './drawings';
 import { beginDraft, discardDraft, draft, importIntoDraft, issueDraft, saveDraft } from './editions';
 import { filePath, storeBytes, storeStream, sweepFiles } from './files';
 import { jobs } from './jobs';
@@ -139,7 +140,7 @@ describe('two people at one drawing', () => {
     expect(answers.find(({ ok }) => !ok)).toMatchObject({ problem: { code: 'conflict' } });
     const record = drawing(id)!;
     expect(record.revisions).toHaveLength(1);
-    expect(changesOf(record)).toHaveLength(record.changeCount);
+    expect(changesFrom(record.id, record.revision, 0, 1e9)).toHaveLength(record.changeCount);
     // A page that still shows the drawing as it was is told too.
     expect(await correct(id, { note: 'Late', revision: 0 })).toMatchObject({ problem: { code: 'conflict' } });
   });

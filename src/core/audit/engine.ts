@@ -3,6 +3,7 @@ import { handleOf, kindOf } from '../dxf/drawing';
 import { OBJECT_KINDS, type ObjectKind } from '../dxf/object-kinds';
 import { PLAIN_RULE, type RuleSetting } from '../standard/rule-settings';
 import type { Standard } from '../standard/standard';
+import { restOf } from './capped';
 import { type AuditContext, makeContext } from './context';
 import { type Exceptions, exceptionsOf } from './exceptions';
 import type { Audit, Finding, NotChecked, RuleFailure, Subject } from './finding';
@@ -27,6 +28,8 @@ interface Running {
   readonly exceptions: Exceptions;
   readonly context: RuleContext;
   readonly drafts: FindingDraft[];
+  /** Findings that were counted and not kept. */
+  more: number;
   visitor: Visitor | null;
   failed: boolean;
   ms: number;
@@ -87,6 +90,8 @@ export function audit(drawing: Drawing, standard: Standard, rules: readonly Rule
         rowsByFinding.set(finding, draft.rows ?? []);
         findings.push(finding);
       }
+      const { rule, setting, more } = one;
+      if (more > 0) findings.push(restOf(rule.meta.id, more, setting.gravity ?? rule.meta.weight));
     });
   findings.sort((a, b) => RANK[a.weight] - RANK[b.weight]);
   distinguish(findings, rowsByFinding);
@@ -137,6 +142,7 @@ function begin(context: AuditContext, rule: Rule, setting: RuleSetting, notCheck
       notChecked: (what) => void notChecked.push({ rule: rule.meta.id, what }),
     },
     drafts: [],
+    more: 0,
     visitor: null,
     failed: false,
     ms: 0,
@@ -182,8 +188,15 @@ function goOver(
   return kinds as Record<string, number>;
 }
 
+/** Findings of one rule that are kept; the rest is counted. A drawing can be made to have millions. */
+const MOST_OF_RULE = 50_000;
+
 function take(one: Running, drafts: Iterable<FindingDraft>): void {
-  for (const draft of drafts) if (!one.exceptions.subject(draft.subject)) one.drafts.push(draft);
+  for (const draft of drafts) {
+    if (one.exceptions.subject(draft.subject)) continue;
+    if (one.drafts.length < MOST_OF_RULE) one.drafts.push(draft);
+    else one.more++;
+  }
 }
 
 function finish(context: AuditContext, { rule, setting }: Running, draft: FindingDraft): Finding {

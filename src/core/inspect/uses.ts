@@ -30,6 +30,9 @@ export interface UseOnFile {
 /** By kind of definition, then by its folded name. */
 export type UsesOnFile = Readonly<Partial<Record<UsedKind, ReadonlyMap<string, UseOnFile>>>>;
 
+/** Names of one kind that are counted for a drawing, the most used ones: no standard has more. */
+const MOST_NAMES = 10_000;
+
 /** Counts what the objects of a drawing use, those inside symbols once each. Unused records are not listed. */
 export function countUses(drawing: Drawing): Use[] {
   const { objects, document, reader } = drawing;
@@ -57,6 +60,8 @@ export function countUses(drawing: Drawing): Use[] {
       add('parallel-line set', reader.findText(rangeOf(drawing, row), 2));
   }
   return [...counts].flatMap(([kind, of]) =>
-    [...of].map(([name, count]) => ({ kind, name, objects: count })),
+    (of.size > MOST_NAMES ? [...of].sort((a, b) => b[1] - a[1]).slice(0, MOST_NAMES) : [...of]).map(
+      ([name, count]) => ({ kind, name, objects: count }),
+    ),
   );
 }

@@ -10,6 +10,7 @@ import { type Asks, allProposals } from '../../core/correct/proposals';
 import type { Face } from '../../core/dxf/fonts';
 import { readDrawing } from '../../core/dxf/read/interpret';
 import { strokesOfDrawing } from '../../core/exchange/symbol-strokes';
+import { bounded } from '../../core/inspect/bounded';
 import { inspect } from '../../core/inspect/inspect';
 import { countUses, type Use } from '../../core/inspect/uses';
 import { learnStandard } from '../../core/learn/learn';
@@ -71,6 +72,9 @@ export interface Tasks {
 }
 
 export type TaskName = keyof Tasks;
+
+/** Entries of one list of what a drawing holds that a page is sent. */
+const MOST_LISTED = 5000;
 
 /** Written beside and moved into place, so that a reader never sees half of it. */
 function keep(cache: string, content: Uint8Array | string): void {
@@ -143,7 +147,7 @@ export const handlers: Handlers = {
     if (isKept(cache)) return ok({ file: cache });
     const drawing = readDrawing(readStored(path));
     if (!drawing.ok) return drawing;
-    keep(cache, JSON.stringify(inspect(drawing.value)));
+    keep(cache, JSON.stringify(bounded(inspect(drawing.value), MOST_LISTED)));
     return ok({ file: cache });
   },
 

@@ -5,14 +5,16 @@ import { Group, Panel, Separator } from 'react-resizable-panels';
 import type { StandardLayer } from '@/core/standard/definitions';
 import type { DrawingView } from '../drawings/types';
 import { Button } from '../kit/Button';
+import { call } from '../kit/call';
 import { count } from '../kit/format';
 import { isTyping } from '../kit/typing';
 import { SheetDesk, type SheetHighlights } from '../sheet/SheetDesk';
 import { AcceptLikely } from './AcceptLikely';
 import { BeforeNow } from './BeforeNow';
 import { ChangeList } from './ChangeList';
+import { DeleteDrawing } from './DeleteDrawing';
 import { DrawingHeader } from './DrawingHeader';
-import { CheckAgain, NotLookedAt, Reading, Unreadable } from './DrawingNotices';
+import { CheckAgain, NotLookedAt, Reading, Unreadable, Working } from './DrawingNotices';
 import { FindingLedger } from './FindingLedger';
 import { KeyList } from './KeyList';
 import { likelyTarget, type RuleWords } from './types';
@@ -30,12 +32,25 @@ const NO_HIGHLIGHTS: SheetHighlights = { handles: [], layers: [] };
 
 /** One drawing: the ledger of its findings beside the sheet. */
 export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
-  const { findings, automatic, reading, chosen, setChosen, busy, act, correct, decide, acceptLikely, step } =
-    useDrawing(drawing);
+  const {
+    findings,
+    automatic,
+    reading,
+    chosen,
+    setChosen,
+    busy,
+    working,
+    act,
+    correct,
+    decide,
+    acceptLikely,
+    step,
+  } = useDrawing(drawing);
   const [tab, setTab] = useState<'findings' | 'changes' | 'compare'>('findings');
   const [asReceived, setAsReceived] = useState(false);
   const [accepting, setAccepting] = useState(false);
   const [keysShown, setKeysShown] = useState(false);
+  const [deleting, setDeleting] = useState(false);
   const asking = useMemo(() => findings.filter(({ correction }) => correction === 'choice'), [findings]);
   const proposals = useProposals(drawing, asking.length);
   const likely = useMemo(
@@ -92,6 +107,11 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
         busy={busy}
         onStep={(by) => void step(by)}
         onKeys={() => setKeysShown(true)}
+        onDelete={() => setDeleting(true)}
+      />
+      <Working
+        working={working}
+        onCancel={() => void call(`/api/drawings/${drawing.id}/correct`, { method: 'DELETE' })}
       />
       <CheckAgain
         drawing={drawing}
@@ -199,6 +219,7 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
         }}
       />
       <KeyList open={keysShown} onOpenChange={setKeysShown} />
+      {deleting && <DeleteDrawing drawing={drawing} onClose={() => setDeleting(false)} />}
     </div>
   );
 }

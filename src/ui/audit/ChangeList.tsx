@@ -20,29 +20,47 @@ interface Props {
   }[];
 }
 
+/** Changes that are fetched at once. */
+const PART = 500;
+const NO_PARTS: ReadonlyMap<number, readonly Change[]> = new Map();
+
 /** Every change made to the drawing: object, property, before, after. */
 export function ChangeList({ drawingId, sha, revisions }: Props) {
-  const [changes, setChanges] = useState<readonly Change[] | null>(null);
+  const [parts, setParts] = useState<ReadonlyMap<number, readonly Change[]>>(NO_PARTS);
   const [failed, setFailed] = useState('');
   const scroller = useRef<HTMLElement>(null);
+  const total = revisions.reduce((sum, { changeCount }) => sum + changeCount, 0);
+  const virtualizer = useVirtualizer({
+    count: total,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => 30,
+    overscan: 20,
+  });
+  const items = virtualizer.getVirtualItems();
+  const wanted = items.find(({ index }) => !parts.has(Math.floor(index / PART)));
+  const part = wanted ? Math.floor(wanted.index / PART) : -1;
+
   // biome-ignore lint/correctness/useExhaustiveDependencies: the file decides the list
   useEffect(() => {
+    setParts(NO_PARTS);
+    setFailed('');
+  }, [drawingId, sha]);
+  // What is scrolled to is fetched; a drawing can have a million changes.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the file decides the list
+  useEffect(() => {
+    if (part < 0) return;
     let live = true;
-    void call<{ changes: Change[] }>(`/api/drawings/${drawingId}/changes`).then((answer) => {
+    void call<{ changes: Change[] }>(
+      `/api/drawings/${drawingId}/changes?from=${part * PART}&most=${PART}`,
+    ).then((answer) => {
       if (!live) return;
-      if (answer.ok) setChanges(answer.value.changes);
+      if (answer.ok) setParts((known) => new Map(known).set(part, answer.value.changes));
       else setFailed(answer.problem.message);
     });
     return () => {
       live = false;
     };
-  }, [drawingId, sha]);
-  const virtualizer = useVirtualizer({
-    count: changes?.length ?? 0,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => 30,
-    overscan: 20,
-  });
+  }, [drawingId, sha, part]);
 
   if (revisions.length === 0)
     return (
@@ -83,8 +101,8 @@ export function ChangeList({ drawingId, sha, revisions }: Props) {
           <span>Before → after</span>
         </div>
         <div className="relative" style={{ height: virtualizer.getTotalSize() }}>
-          {virtualizer.getVirtualItems().map((item) => {
-            const change = changes?.[item.index];
+          {items.map((item) => {
+            const change = parts.get(Math.floor(item.index / PART))?.[item.index % PART];
             if (!change) return null;
             return (
               <div

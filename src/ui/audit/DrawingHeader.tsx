@@ -8,10 +8,11 @@ interface Props {
   readonly busy: boolean;
   readonly onStep: (by: -1 | 1) => void;
   readonly onKeys: () => void;
+  readonly onDelete: () => void;
 }
 
 /** What the drawing is, what the audit came to, and what can be done with it as a whole. */
-export function DrawingHeader({ drawing, busy, onStep, onKeys }: Props) {
+export function DrawingHeader({ drawing, busy, onStep, onKeys, onDelete }: Props) {
   const { current } = drawing;
   const counts = drawing.counts ?? { must: 0, should: 0, note: 0 };
   const changed = drawing.currentSha !== drawing.originalSha;
@@ -47,6 +48,9 @@ export function DrawingHeader({ drawing, busy, onStep, onKeys }: Props) {
             Redo
           </Button>
         )}
+        <Button look="quiet" onClick={onDelete}>
+          Delete …
+        </Button>
         <Button look="quiet" onClick={onKeys} hotkey="?">
           Keys
         </Button>

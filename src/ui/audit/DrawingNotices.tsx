@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { useEffect, useState } from 'react';
 import type { DrawingView } from '../drawings/types';
 import { Button, buttonClass } from '../kit/Button';
 import type { RuleWords } from './types';
@@ -66,6 +67,37 @@ export function Reading({ drawing, onCancel }: { drawing: DrawingView; onCancel:
   );
 }
 
+/** How long work goes on before it is spoken of, ms. */
+const UNSAID_MS = 1500;
+
+/** Work that takes its time can be cancelled; short work is not spoken of. */
+export function Working({ working, onCancel }: { working: boolean; onCancel: () => void }) {
+  const [long, setLong] = useState(false);
+  useEffect(() => {
+    if (!working) {
+      setLong(false);
+      return;
+    }
+    const timer = setTimeout(() => setLong(true), UNSAID_MS);
+    return () => clearTimeout(timer);
+  }, [working]);
+  if (!long) return null;
+  return (
+    <p
+      role="status"
+      className="flex items-center gap-3 border-b border-hairline bg-white px-4 py-1.5 text-[13px]"
+    >
+      Working on the drawing …
+      <Button className="h-7" onClick={onCancel}>
+        Cancel
+      </Button>
+    </p>
+  );
+}
+
+/** What says that the file itself is gone or was altered. */
+const NOT_KEPT: ReadonlySet<string> = new Set(['file-missing', 'file-altered', 'file-unreadable']);
+
 export function Unreadable({ drawing, onAgain }: { drawing: DrawingView; onAgain: () => void }) {
   return (
     <div className="m-auto max-w-xl border-l-[3px] border-oxide bg-white px-5 py-4" role="alert">
@@ -77,7 +109,9 @@ export function Unreadable({ drawing, onAgain }: { drawing: DrawingView; onAgain
         )}
       </p>
       <p className="mt-1">{drawing.problem?.action}</p>
-      <p className="mt-2 text-[13px] text-ink-2">The file is kept as it was sent.</p>
+      {!NOT_KEPT.has(drawing.problem?.code ?? '') && (
+        <p className="mt-2 text-[13px] text-ink-2">The file is kept as it was sent.</p>
+      )}
       <div className="mt-4 flex gap-2">
         <Button onClick={onAgain}>Try again</Button>
         <a className={buttonClass()} href={`/api/drawings/${drawing.id}/file?which=original`} download>

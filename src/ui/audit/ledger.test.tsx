@@ -146,6 +146,7 @@ describe('the head of a drawing', () => {
           busy={false}
           onStep={() => undefined}
           onKeys={() => undefined}
+          onDelete={() => undefined}
         />,
       ),
     );

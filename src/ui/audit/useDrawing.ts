@@ -137,6 +137,8 @@ export function useDrawing(drawing: DrawingView) {
     chosen,
     setChosen,
     busy: working || refreshing,
+    /** Something was asked of the server and is not answered yet. */
+    working,
     act,
     correct,
     decide,

@@ -1,5 +1,5 @@
 import { type ReactNode, useEffect, useState } from 'react';
-import type { Inspection } from '@/core/inspect/inspect';
+import type { BoundedInspection } from '@/core/inspect/bounded';
 import { Panel } from './Panel';
 
 interface Props {
@@ -14,7 +14,7 @@ interface Props {
 
 /** What the drawing holds: layers that can be switched off for looking, styles, symbols, what was not understood. */
 export function ContentsPanel({ drawingId, sha, asReceived, hidden, onHidden, onClose }: Props) {
-  const [contents, setContents] = useState<Inspection | string | null>(null);
+  const [contents, setContents] = useState<BoundedInspection | string | null>(null);
   useEffect(() => {
     const abort = new AbortController();
     setContents(null);
@@ -22,7 +22,7 @@ export function ContentsPanel({ drawingId, sha, asReceived, hidden, onHidden, on
       signal: abort.signal,
     })
       .then(async (response) => {
-        const body = (await response.json()) as Inspection & { problem?: { message: string } };
+        const body = (await response.json()) as BoundedInspection & { problem?: { message: string } };
         setContents(response.ok ? body : (body.problem?.message ?? 'The contents could not be read.'));
       })
       .catch(() => {
@@ -44,12 +44,19 @@ export function ContentsPanel({ drawingId, sha, asReceived, hidden, onHidden, on
   );
 }
 
+const LISTS: Readonly<Record<string, string>> = {
+  textStyles: 'text styles',
+  dimensionStyles: 'dimension styles',
+  parallelSets: 'parallel-line sets',
+  layerFilters: 'layer filters',
+};
+
 function Contents({
   contents,
   hidden,
   onHidden,
 }: {
-  contents: Inspection;
+  contents: BoundedInspection;
   hidden: readonly string[];
   onHidden: (hidden: readonly string[]) => void;
 }) {
@@ -65,6 +72,11 @@ function Contents({
       <p className="px-3 py-2 text-[12.5px] text-ink-2">
         Version {contents.version}, {contents.form} form, {contents.codePage}, units {contents.units}.
       </p>
+      {Object.entries(contents.leftOut).map(([list, left]) => (
+        <p key={list} className="px-3 py-1 text-[12.5px] text-ink-2">
+          {left.toLocaleString('en-GB')} more {LISTS[list] ?? list} are not listed.
+        </p>
+      ))}
       {notUnderstood.length > 0 && (
         <Block title="Not understood, kept as it is">
           {notUnderstood.map(([entity, count]) => (

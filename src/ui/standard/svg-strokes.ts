@@ -1,6 +1,10 @@
 import { fitted } from '@/core/exchange/symbol-strokes';
 import { fail, type Result } from '@/core/result';
 
+/** A symbol on a line is a few strokes: what is larger is a drawing, and would hold up the page. */
+const MOST_LETTERS = 500_000;
+const MOST_OUTLINES = 300;
+
 /** Points along each outline of an SVG; its own arithmetic is the browser's. */
 const STEPS = 96;
 /** Neighbours that lie further apart than this many steps belong to two outlines of one path. */
@@ -8,9 +12,22 @@ const JUMP = 6;
 
 /** The outlines of an SVG as strokes of a line mark, as high as wanted. */
 export function strokesOfSvg(text: string, heightMm: number): Result<number[][]> {
+  if (text.length > MOST_LETTERS)
+    return fail(
+      'too-large',
+      `The SVG has ${Math.round(text.length / 1000).toLocaleString('en-GB')} kB; a symbol has ${MOST_LETTERS / 1000} at the most.`,
+      'Keep only the symbol itself in the file.',
+    );
   const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
   if (parsed.querySelector('parsererror') || parsed.documentElement.nodeName !== 'svg')
     return fail('not-svg', 'The file is not an SVG.', 'Choose an SVG or a DXF.');
+  const outlined = parsed.querySelectorAll(OUTLINES).length;
+  if (outlined > MOST_OUTLINES)
+    return fail(
+      'too-large',
+      `The SVG has ${outlined.toLocaleString('en-GB')} outlines; a symbol has ${MOST_OUTLINES} at the most.`,
+      'Keep only the symbol itself in the file.',
+    );
   keepOutlines(parsed.documentElement);
   // Lengths are measured only in a document that is laid out: what is left is put out of sight.
   const holder = document.createElement('div');

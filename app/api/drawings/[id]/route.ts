@@ -1,3 +1,4 @@
+import { deleteDrawing } from '@/server/delete-drawing';
 import { drawingDetail, NO_DRAWING } from '@/server/drawings';
 import { route } from '@/server/route';
 
@@ -8,3 +9,6 @@ export const GET = route({
     return found ? Response.json(found) : NO_DRAWING;
   },
 });
+
+/** Takes the drawing away for good. */
+export const DELETE = route({ of: 'drawing', changes: true, handler: ({ id }) => deleteDrawing(id) });

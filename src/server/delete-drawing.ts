@@ -1,0 +1,55 @@
+import { existsSync, rmSync } from 'node:fs';
+import { ok, type Result } from '../core/result';
+import { auditSummary } from './audits';
+import { database } from './database';
+import { drawing, NO_DRAWING } from './drawings';
+import { allEditions } from './editions';
+import { tell } from './events';
+import { dropUnlessNamed } from './files';
+import { jobs, openJobsOf } from './jobs';
+import { keptPaths } from './kept';
+
+/**
+ * Takes a drawing away for good: as it came, every corrected state, what was changed and decided, its audits and pictures.
+ * What was remembered for its sender stays, and so does content that another drawing has too.
+ */
+export function deleteDrawing(id: number): Result<null> {
+  const record = drawing(id);
+  if (!record) return NO_DRAWING;
+  for (const job of openJobsOf(id)) jobs().cancel(job);
+  const db = database();
+  const shas = new Set([
+    record.originalSha,
+    ...(db.prepare('SELECT DISTINCT sha FROM revisions WHERE drawing_id = ?').pluck().all(id) as string[]),
+  ]);
+  const sheets = db
+    .prepare('SELECT DISTINCT audit_id FROM revisions WHERE drawing_id = ?')
+    .pluck()
+    .all(id)
+    .reduce<number>((most, audit) => Math.max(most, auditSummary(audit as number)?.sheets.length ?? 0), 0);
+  db.transaction(() => {
+    db.prepare('UPDATE crosswalk SET drawing_id = NULL WHERE drawing_id = ?').run(id);
+    db.prepare('DELETE FROM drawings WHERE id = ?').run(id);
+    for (const sha of shas) {
+      const named = db
+        .prepare(
+          'SELECT 1 FROM drawings WHERE original_sha = ? UNION ALL SELECT 1 FROM revisions WHERE sha = ?',
+        )
+        .get(sha, sha);
+      if (named) {
+        shas.delete(sha);
+        continue;
+      }
+      db.prepare('DELETE FROM audits WHERE sha = ?').run(sha);
+      db.prepare('DELETE FROM uses WHERE sha = ?').run(sha);
+    }
+  })();
+  const widths = new Set(allEditions().map(({ standard }) => standard.pens.defaultMm));
+  for (const sha of shas) {
+    dropUnlessNamed(sha);
+    for (const path of keptPaths(sha, sheets, [...widths]))
+      if (existsSync(path)) rmSync(path, { force: true });
+  }
+  tell({ type: 'drawing', id });
+  return ok(null);
+}
