@@ -1,5 +1,5 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
-import { cappedFindings } from '../core/audit/capped';
+import { cappedFindings, MOST_LISTED_OF_RULE } from '../core/audit/capped';
 import { type Audit, countByWeight, type Finding, listed, MOST_LISTED } from '../core/audit/finding';
 import type { Change } from '../core/audit/rule';
 import type { Weight } from '../core/standard/rule-settings';
@@ -32,9 +32,6 @@ export interface AuditHead extends Omit<Audit, 'findings' | 'verdict'> {
   readonly sheets: readonly string[];
 }
 
-/** Findings of one rule that a page lists one by one. */
-const MOST_OF_RULE = 1000;
-
 export function packAudit(audit: Audit, sheets: readonly string[]): PackedAudit {
   const { findings, verdict, ...rest } = audit;
   const head: AuditHead = { ...rest, sheets };
@@ -42,7 +39,7 @@ export function packAudit(audit: Audit, sheets: readonly string[]): PackedAudit 
     verdict,
     counts: countByWeight(findings),
     head: JSON.stringify(head),
-    findings: cappedFindings(findings, MOST_OF_RULE).map(packFinding),
+    findings: cappedFindings(findings, MOST_LISTED_OF_RULE).map(packFinding),
   };
 }
 

@@ -4,6 +4,9 @@ import { words } from './value';
 
 const RANK: Readonly<Record<Weight, number>> = { must: 0, should: 1, note: 2 };
 
+/** Findings of one rule that a page lists one by one. */
+export const MOST_LISTED_OF_RULE = 1000;
+
 /** A finding that stands for all that are not listed one by one. */
 export const restOf = (rule: string, count: number, weight: Weight): Finding => ({
   rule,

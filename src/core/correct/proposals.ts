@@ -1,3 +1,4 @@
+import { cappedFindings, MOST_LISTED_OF_RULE } from '../audit/capped';
 import { audit, type LiveAudit } from '../audit/engine';
 import type { Finding } from '../audit/finding';
 import type { Proposal } from '../audit/likeness/propose';
@@ -13,14 +14,14 @@ export const proposalsOf = (live: LiveAudit, finding: Finding): readonly Proposa
 /** A sender's name that a finding asks about: what was decided on it before holds again. */
 export type Asks = Pick<Memory, 'kind' | 'name'>;
 
-/** Proposals for every finding of a drawing that asks for a choice, by the finding's key. */
+/** Proposals for every finding that a page lists and that asks for a choice, by the finding's key. */
 export function allProposals(
   drawing: Drawing,
   standard: Standard,
 ): Record<string, { proposals: readonly Proposal[]; asks: Asks | null }> {
   const live = audit(drawing, standard);
   return Object.fromEntries(
-    live.findings
+    cappedFindings(live.findings, MOST_LISTED_OF_RULE)
       .filter(({ correction }) => correction === 'choice')
       .map((finding) => {
         const asked = ruleById(finding.rule)?.remembers?.(finding, undefined);

@@ -142,7 +142,11 @@ export function effective(
  * compared by identity from then on.
  */
 export class EffectiveLooks {
-  private readonly known = new Map<Effective | null, Map<number, { row: number; look: Effective }[]>>();
+  /** By placement, then by what nearly always tells looks apart, then by what can make very many. */
+  private readonly known = new Map<
+    Effective | null,
+    Map<number, Map<number, { row: number; look: Effective }[]>>
+  >();
 
   constructor(
     private readonly drawing: Drawing,
@@ -160,15 +164,19 @@ export class EffectiveLooks {
       (objects.layer[row] + 1) * 1_048_576 +
       (objects.colour[row] & 1023) * 1024 +
       (objects.width[row] & 1023);
-    let entries = group.get(key);
+    let near = group.get(key);
+    if (!near) {
+      near = new Map();
+      group.set(key, near);
+    }
+    const inFull = (objects.linetype[row] + 2) * 0x2000000 + objects.rgb[row] + 1;
+    let entries = near.get(inFull);
     if (!entries) {
       entries = [];
-      group.set(key, entries);
+      near.set(inFull, entries);
     }
     for (const entry of entries)
       if (
-        objects.linetype[entry.row] === objects.linetype[row] &&
-        objects.rgb[entry.row] === objects.rgb[row] &&
         objects.colour[entry.row] === objects.colour[row] &&
         objects.width[entry.row] === objects.width[row] &&
         objects.layer[entry.row] === objects.layer[row]

@@ -37,6 +37,11 @@ export class Interner {
     private readonly decode: (bytes: Uint8Array, start: number, end: number) => string,
   ) {}
 
+  /** How many different names there are. */
+  get size(): number {
+    return this.starts.length;
+  }
+
   /** Number of the bytes `start` to `end`, blanks at both ends left out. */
   id(start: number, end: number): number {
     const { bytes } = this;

@@ -162,6 +162,12 @@ export function propertyTags(document: DxfDocument, range: TagRange): PropertyTa
   return found;
 }
 
+/** Different names of layers, linetypes and kinds that a drawing may have: no office has a hundredth of that. */
+const MOST_NAMES = 200_000;
+
+/** The drawing names more layers than there is room to say anything of. */
+export class TooManyNames extends Error {}
+
 /** Reads the objects of one run of records into rows of `container`; paper-space rows go to `sheet` if given. */
 export function readObjects(
   document: DxfDocument,
@@ -186,6 +192,7 @@ export function readObjects(
       if (!isVertex) owner = -1;
       continue;
     }
+    if (names.size > MOST_NAMES) throw new TooManyNames();
     const row = table.add();
     table.start[row] = start;
     table.end[row] = tag;

@@ -5,6 +5,9 @@ import { foldName } from '../dxf/interner';
 import { patternOf } from './patterns';
 import type { Look, PictureLayer } from './picture';
 
+const MOST_LOOKS = 20_000;
+const FEWER_COLOURS = 0xf0f0f0;
+
 /** The looks and layers of a picture, each once, numbered as they are first met. */
 export class LookTable {
   readonly looks: Look[] = [];
@@ -30,7 +33,9 @@ export class LookTable {
     }
     for (const one of known) if (one.scale === scale && one.widthUnits === widthUnits) return one.index;
     const layer = this.layer(props.layer);
-    const rgb = rgbOf(props.colour);
+    const exact = rgbOf(props.colour);
+    // A drawing of hundreds of thousands of colours is shown in fewer: nobody tells them apart, and every page would hold them.
+    const rgb = this.looks.length < MOST_LOOKS ? exact : exact & FEWER_COLOURS;
     const by = {
       colour: this.layerBy(props.colourBy),
       linetype: this.layerBy(props.linetypeBy),

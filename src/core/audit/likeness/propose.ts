@@ -182,12 +182,18 @@ function samePattern(a: readonly number[], b: readonly number[]): boolean {
   return shape(a) === shape(b);
 }
 
+const weighed = new WeakMap<Drawing, Map<string, number>>();
+
 /** How much each word says among the layer names of a drawing: one over the root of how many layers share it. */
 function wordWeights(drawing: Drawing): Map<string, number> {
+  const known = weighed.get(drawing);
+  if (known) return known;
   const counts = new Map<string, number>();
   for (const layer of drawing.layers)
     for (const token of new Set(tokens(layer.name))) counts.set(token, (counts.get(token) ?? 0) + 1);
-  return new Map([...counts].map(([token, count]) => [token, 1 / Math.sqrt(count)]));
+  const weights = new Map([...counts].map(([token, count]) => [token, 1 / Math.sqrt(count)] as const));
+  weighed.set(drawing, weights);
+  return weights;
 }
 
 /** What is known of a layer of a drawing that is to be placed. */

@@ -2,7 +2,7 @@ import { fail, ok, type Result } from '../../result';
 import { type DxfDocument, openDocument } from '../document';
 import type { Container, Drawing, DrawingLayer, DrawingSheet, DrawingSymbol } from '../drawing';
 import { foldName } from '../interner';
-import { ObjectTable, readObjects } from '../objects';
+import { ObjectTable, readObjects, TooManyNames } from '../objects';
 import { TagReader } from '../tag-reader';
 import { type LayoutRecord, readKept, readParallelSets } from './read-kept';
 import {
@@ -35,6 +35,12 @@ export function readDrawing(bytes: Uint8Array): Result<Drawing> {
   try {
     return ok(interpret(opened.value));
   } catch (error) {
+    if (error instanceof TooManyNames)
+      return fail(
+        'too-large',
+        'The drawing names more than 200,000 different layers and linetypes.',
+        'Ask the sender for the drawing as it is worked on: no office uses so many.',
+      );
     return fail(
       'unreadable',
       `The drawing could not be understood: ${error instanceof Error ? error.message : String(error)}.`,

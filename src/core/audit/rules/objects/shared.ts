@@ -84,26 +84,59 @@ export function ownValues(
       },
     },
     *finish() {
-      for (const group of groupBy(
+      const expected = words(`${property} from the layer`);
+      for (const { group, different } of groupsOf(
         rows,
-        (row) => `${inside(row)}\n${context.layerUse(row).name}\n${formatValue(values.get(row)!)}`,
-      ).values()) {
+        (row) => `${inside(row)}\n${context.layerUse(row).name}`,
+        (row) => formatValue(values.get(row)!),
+      )) {
         const symbol = inside(group[0]) ? formatSymbols(drawing, group) : '';
         const layer = layerNameOf(drawing, group[0]);
-        const value = values.get(group[0])!;
-        const expected = words(`${property} from the layer`);
+        const value = different === 1 ? values.get(group[0])! : words(`${different} different ones`);
         yield {
           message: messages.own(group.length, property, symbol, layer),
           expected,
           found: value,
           rows: group,
-          subject: { layer, property, value: formatValue(value), ...(symbol ? { symbol: 'inside' } : {}) },
+          subject: {
+            layer,
+            property,
+            value: different === 1 ? formatValue(value) : 'many',
+            ...(symbol ? { symbol: 'inside' } : {}),
+          },
           ...clauseOf(layers.get(foldName(layer))?.standard),
           remedy: `${group.length === 1 ? '1 object' : `${group.length} objects`}: ${formatValue(value)} → ${formatValue(expected)}.`,
         };
       }
     },
   };
+}
+
+/** Values on one layer that a person may want to tell apart; where there are more, they are one finding. */
+const MOST_VALUES = 60;
+
+/** Objects by where they are and by their value; by where alone where there are very many values. */
+function groupsOf(
+  rows: readonly number[],
+  whereOf: (row: number) => string,
+  valueOf: (row: number) => string,
+): { readonly group: readonly number[]; readonly different: number }[] {
+  const byPlace = groupBy(rows, whereOf);
+  const different = new Map<string, number>();
+  for (const [where, group] of byPlace) {
+    const values = new Set<string>();
+    for (const row of group) values.add(valueOf(row));
+    different.set(where, values.size);
+  }
+  const isOne = (where: string): boolean => different.get(where)! > MOST_VALUES;
+  const groups = groupBy(rows, (row) => {
+    const where = whereOf(row);
+    return isOne(where) ? where : `${where}\n${valueOf(row)}`;
+  });
+  return [...groups.values()].map((group) => {
+    const where = whereOf(group[0]);
+    return { group, different: isOne(where) ? different.get(where)! : 1 };
+  });
 }
 
 /** "symbol “Bollard”", "3 symbols". */
