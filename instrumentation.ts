@@ -6,6 +6,8 @@ export async function register(): Promise<void> {
     const stop = (): void => void process.kill(process.pid, 'SIGTERM');
     process.stdin.on('end', stop).on('error', stop).resume();
   }
+  // Whoever read the log may be gone: what cannot be written there is no fault, and must not be logged in turn.
+  for (const stream of [process.stdout, process.stderr]) stream.on('error', () => undefined);
   const { whenFree } = await import('@/server/faults');
   const { resume } = await import('@/server/work');
   await whenFree(resume, 120_000);

@@ -30,6 +30,8 @@ function treeHash() {
     'public',
     'package-lock.json',
     'next.config.mjs',
+    'proxy.ts',
+    'instrumentation.ts',
     'postcss.config.mjs',
     'scripts/build.mjs',
     'scripts/faces.mjs',

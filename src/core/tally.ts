@@ -8,14 +8,19 @@ export const countOne = (counts: Map<string, number>, name: string, by = 1): voi
   void counts.set(name, (counts.get(name) ?? 0) + by);
 
 /** A schema of objects by names of any kind; the library's own leaves out some of them. */
-export const namedRecord = <T extends z.ZodType>(value: T) =>
+export const namedRecord = <T extends z.ZodType>(value: T, most: number) =>
   z.unknown().transform((data, context): Record<string, z.output<T>> => {
     if (data === null || typeof data !== 'object' || Array.isArray(data)) {
       context.addIssue({ code: 'custom', message: 'an object is needed here' });
       return z.NEVER;
     }
+    const given = Object.entries(data);
+    if (given.length > most) {
+      context.addIssue({ code: 'custom', message: `at most ${most.toLocaleString('en-GB')} at once` });
+      return z.NEVER;
+    }
     const entries: [string, z.output<T>][] = [];
-    for (const [name, one] of Object.entries(data)) {
+    for (const [name, one] of given) {
       const parsed = value.safeParse(one);
       if (parsed.success) entries.push([name, parsed.data]);
       else

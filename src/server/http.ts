@@ -24,7 +24,7 @@ export const resultResponse = <T>(result: Result<T>): Response =>
   result.ok ? Response.json(result.value ?? {}) : problemResponse(result.problem);
 
 /** What a page sends is a standard at the most. */
-const MOST_JSON_BYTES = 20_000_000;
+const MOST_JSON_BYTES = 8_000_000;
 /** How deep what a page sends is nested at the most; a standard is nine. */
 const DEEPEST_JSON = 40;
 
@@ -66,7 +66,7 @@ export async function readBody<T>(request: Request, schema: z.ZodType<T>): Promi
     ok: false,
     problem: {
       code: 'bad-request',
-      message: `${issue.path.join(', ') || 'The request'}: ${issue.message}.`,
+      message: `${issue.path.join(', ').slice(0, 200) || 'The request'}: ${issue.message.slice(0, 300)}.`,
       action: 'Reload the page and try again.',
     },
   };

@@ -1,4 +1,4 @@
-import { existsSync } from 'node:fs';
+import { existsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { Piscina } from 'piscina';
 import { fail, type Result } from '../core/result';
@@ -30,6 +30,7 @@ function pool(): Piscina {
 /** Seconds that short work may take, waiting for its turn included; work on whole drawings may take what is set. */
 const SHORT: Readonly<Partial<Record<TaskName, number>>> = {
   table: 9,
+  standard: 9,
   symbol: 9,
   letter: 9,
   product: 60,
@@ -46,15 +47,36 @@ const limitInWords = (name: TaskName): string => {
   return seconds < 120 ? `${seconds} seconds` : `${seconds / 60} minutes`;
 };
 
+/** Drawings larger than this are worked on one at a time: each takes some hundred MB. */
+const LARGE_BYTES = 30_000_000;
+let largeBefore: Promise<unknown> = Promise.resolve();
+
+/** Does something when no other large drawing is worked on. */
+function alone<T>(work: () => Promise<T>): Promise<T> {
+  const turn = largeBefore.then(work, work);
+  largeBefore = turn.catch(() => undefined);
+  return turn;
+}
+
+const isLarge = (request: object): boolean =>
+  'path' in request && (statSync(String(request.path), { throwIfNoEntry: false })?.size ?? 0) > LARGE_BYTES;
+
 /**
  * Runs a task in a worker thread. A worker that dies (out of memory, say), takes longer than it may, or is cancelled
  * becomes a problem, not a crash.
  * @param cancel ends the work, and the worker with it
  */
-export async function runTask<N extends TaskName>(
+export const runTask = <N extends TaskName>(
   name: N,
   request: Tasks[N]['request'],
   cancel?: AbortSignal,
+): Promise<Tasks[N]['reply']> =>
+  isLarge(request) ? alone(() => runNow(name, request, cancel)) : runNow(name, request, cancel);
+
+async function runNow<N extends TaskName>(
+  name: N,
+  request: Tasks[N]['request'],
+  cancel: AbortSignal | undefined,
 ): Promise<Tasks[N]['reply']> {
   const limit = AbortSignal.timeout(limitMs(name));
   const signal = cancel ? AbortSignal.any([cancel, limit]) : limit;

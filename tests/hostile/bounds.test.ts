@@ -110,7 +110,7 @@ describe('what a page sends', () => {
     );
 
   it.each([
-    ['nested without end', '['.repeat(9_000_000) + ']'.repeat(9_000_000)],
+    ['nested without end', '['.repeat(3_000_000) + ']'.repeat(3_000_000)],
     ['nested in objects', `${'{"a":'.repeat(100_000)}1${'}'.repeat(100_000)}`],
   ])('%s is refused before it is read', async (_, body) => {
     expect(await post(body)).toMatchObject({
@@ -124,7 +124,7 @@ describe('what a page sends', () => {
   });
 
   it('of more than the limit is refused', async () => {
-    expect(await post(`"${'x'.repeat(21_000_000)}"`)).toMatchObject({
+    expect(await post(`"${'x'.repeat(9_000_000)}"`)).toMatchObject({
       ok: false,
       problem: { code: 'too-large' },
     });

@@ -219,6 +219,8 @@ async function main(): Promise<void> {
   const env = { ...process.env, ZINC_WARDEN_DATA: folder, ZINC_WARDEN_PORT: PORT };
   const seeded = spawn('node_modules/.bin/tsx', ['demo/seed.ts'], { env, stdio: 'inherit' });
   await new Promise((done) => seeded.on('exit', done));
+  // Made before the server listens: making them takes longer than an idle connection lasts.
+  const sent = everything();
   const server = spawn('node', ['scripts/start.mjs'], { env, stdio: ['ignore', 'ignore', 'pipe'] });
   let log = '';
   server.stderr.on('data', (part) => {
@@ -236,16 +238,23 @@ async function main(): Promise<void> {
       )
         break;
     }
-    const sent = everything();
     for (const page of ['/', '/drawings', '/senders', '/standard', '/drawings/1'])
       await fetch(BASE + page).then((answer) => answer.text());
     let [busy, memory] = [true, 0];
     const pages: number[] = [];
+    const lost: string[] = [];
     const looking = (async () => {
       while (busy) {
         for (const page of ['/', '/drawings', '/drawings/1']) {
           const start = performance.now();
-          await fetch(BASE + page).then((answer) => answer.text());
+          const answer = await fetch(BASE + page, { signal: AbortSignal.timeout(30_000) }).catch(
+            (error: Error) => error,
+          );
+          if (answer instanceof Error) {
+            lost.push(`${page}: ${String(answer.cause ?? answer)}`);
+            continue;
+          }
+          await answer.text().catch(String);
           pages.push(performance.now() - start);
         }
         memory = Math.max(memory, memoryOf(server.pid!));
@@ -253,31 +262,36 @@ async function main(): Promise<void> {
       }
     })();
     const faults: string[] = [];
-    const answers = await Promise.all(
+    await Promise.all(
       sent.map(async ({ name, path, method = 'POST', body }) => {
         const start = performance.now();
         const answer = await fetch(BASE + path, {
           method,
+          signal: AbortSignal.timeout(60_000),
           ...(method === 'GET' ? {} : { body: body as BodyInit }),
         }).catch((error: Error) => error);
         const ms = performance.now() - start;
         const status = answer instanceof Error ? 0 : answer.status;
-        const words = answer instanceof Error ? answer.message : (await answer.text()).slice(0, 120);
+        const words =
+          answer instanceof Error ? answer.message : (await answer.text().catch(String)).slice(0, 120);
         if (status === 500 || (status === 0 && !/100 MB/.test(name)))
           faults.push(`${name}: ${status} ${words}`);
         if (ms > LIMITS.answerMs) faults.push(`${name}: answered after ${Math.round(ms)} ms`);
-        return { name, ms, status, words };
+        console.log(
+          `${String(Math.round(ms)).padStart(6)} ms  ${status}  ${name}  ${words.replace(/\s+/g, ' ')}`,
+        );
       }),
     );
-    for (const { name, ms, status, words } of answers)
-      console.log(
-        `${String(Math.round(ms)).padStart(6)} ms  ${status}  ${name}  ${words.replace(/\s+/g, ' ')}`,
-      );
     // The drawings among them are worked on behind the answers.
-    const until = Date.now() + 15 * 60_000;
+    const until = Date.now() + 8 * 60_000;
     for (;;) {
       await pause(1000);
-      const { drawings } = await fetch(`${BASE}/api/drawings`).then((answer) => answer.json());
+      const list = await fetch(`${BASE}/api/drawings`)
+        .then((answer) => answer.json())
+        .catch(() => null);
+      if (server.exitCode !== null) break;
+      if (!list) continue;
+      const { drawings } = list;
       if (drawings.every(({ state }: { state: string }) => state === 'ready' || state === 'unreadable')) {
         for (const { name, state, problem } of drawings)
           console.log(`  ${state.padEnd(10)} ${name} ${problem?.message ?? ''}`);
@@ -300,6 +314,8 @@ async function main(): Promise<void> {
     if (at(0.95) > LIMITS.pageMs) faults.push(`pages took ${at(0.95)} ms`);
     if (memory > LIMITS.memoryMb) faults.push(`memory reached ${Math.round(memory)} MB`);
     if (/unhandled/i.test(log)) faults.push(`the log speaks of something unhandled: ${log.slice(0, 400)}`);
+    for (const page of lost) faults.push(`no answer to a page: ${page}`);
+    if (server.exitCode !== null) faults.push(`the server ended: ${log.slice(-2000)}`);
     for (const fault of faults) console.log(`FAULT ${fault}`);
     process.exitCode = faults.length > 0 ? 1 : 0;
   } finally {

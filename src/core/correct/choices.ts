@@ -7,13 +7,17 @@ const action = z.union([
   z.strictObject({ action: z.literal('remove') }),
 ]);
 
+/** Nobody decides on more than this at once. */
+const MOST_CHOICES = 5000;
+
 /** A person's decisions on one drawing by the names of its layers, as a file for the command line holds them. */
 export const choicesSchema = z.strictObject({
-  layers: namedRecord(action).default({}).meta({
+  layers: namedRecord(action, MOST_CHOICES).default({}).meta({
     description: 'By the sender’s layer name: the office layer it becomes, or that it goes with its objects.',
   }),
   objects: z
     .array(z.strictObject({ layer: z.string(), kind: z.string(), to: z.string().min(1) }))
+    .max(MOST_CHOICES, 'at most 5,000 at once')
     .default([])
     .meta({ description: 'Objects of one kind on one layer, and the office layer they belong on.' }),
 });

@@ -107,12 +107,16 @@ export function checkStandard(data: unknown): { standard: Standard } | { faults:
   const parsed = standardSchema.safeParse(data);
   if (parsed.success) return { standard: parsed.data };
   return {
-    faults: parsed.error.issues.map((issue) => {
+    faults: parsed.error.issues.slice(0, MOST_FAULTS).map((issue) => {
       const path = issue.path.map((part) => (typeof part === 'symbol' ? String(part) : part));
-      return { where: formatPath(path, data), path, message: issue.message };
+      return { where: formatPath(path, data), path, message: issue.message.slice(0, MOST_LETTERS) };
     }),
   };
 }
+
+/** Faults that are told at once, and letters of what is said of each: a file can have a million. */
+const MOST_FAULTS = 500;
+const MOST_LETTERS = 300;
 
 /** Reads a standard from JSON text. */
 export function parseStandard(text: string): Result<Standard> {

@@ -17,7 +17,7 @@ import { learnStandard } from '../../core/learn/learn';
 import { buildPicture } from '../../core/picture/build';
 import { packPicture } from '../../core/picture/picture';
 import { fail, ok, type Result } from '../../core/result';
-import type { Standard } from '../../core/standard/standard';
+import { parseStandard, type Standard } from '../../core/standard/standard';
 import { storeBytes } from '../files';
 import { letterStrokes } from '../letters';
 import { type PackedAudit, type PackedChanges, packAudit, packChanges } from '../packing';
@@ -69,6 +69,7 @@ export interface Tasks {
   };
   symbol: { request: { bytes: Uint8Array; heightMm: number }; reply: Result<number[][]> };
   table: { request: { bytes: Uint8Array; sheet: string }; reply: Result<string[][]> };
+  standard: { request: { bytes: Uint8Array }; reply: Result<Standard> };
 }
 
 export type TaskName = keyof Tasks;
@@ -176,4 +177,6 @@ export const handlers: Handlers = {
   },
 
   table: ({ bytes, sheet }) => readSpreadsheet(bytes, sheet),
+
+  standard: ({ bytes }) => parseStandard(new TextDecoder().decode(bytes)),
 };

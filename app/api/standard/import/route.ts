@@ -1,9 +1,10 @@
-import { parseStandard } from '@/core/standard/standard';
 import { importIntoDraft, type SeenDraft } from '@/server/editions';
 import { takeUpload } from '@/server/http';
+import { runTask } from '@/server/pool';
 import { route } from '@/server/route';
 
-const MOST_BYTES = 20_000_000;
+/** Ten thousand layers, as many as a standard may have, are half of that. */
+const MOST_BYTES = 10_000_000;
 
 /** What the page shows as the draft: its number and version in the address; nothing where it shows none. */
 const seenIn = (query: URLSearchParams): SeenDraft | null =>
@@ -19,7 +20,7 @@ export const POST = route({
       'Choose a file that was exported from the Standard place.',
     );
     if (bytes instanceof Response) return bytes;
-    const parsed = parseStandard(new TextDecoder().decode(bytes));
+    const parsed = await runTask('standard', { bytes });
     if (!parsed.ok) return parsed;
     const taken = importIntoDraft(parsed.value, seenIn(query));
     return taken.ok ? Response.json({ edition: taken.value }) : taken;
