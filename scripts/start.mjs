@@ -23,7 +23,11 @@ const server = spawn(bin('next'), ['start', '--hostname', host, '--port', port],
   ...LEASHED,
   env: leashedEnvironment(),
 });
-const stop = (signal = 'SIGTERM') => server.kill(signal);
+const stop = (signal = 'SIGTERM') => {
+  server.kill(signal);
+  // Pages that listen for events hold their connections; what is asked to end twice ends.
+  setTimeout(() => server.kill('SIGKILL'), 8000).unref();
+};
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => stop(signal));
 whenAbandoned(stop);
 server.on('exit', (code) => process.exit(code ?? 0));

@@ -16,6 +16,7 @@ import { SNIFF_LENGTH, sniff } from '../core/dxf/sniff';
 import { fail, ok, type Result } from '../core/result';
 import { dataFolder, largestUpload } from './config';
 import { database } from './database';
+import { machineProblem } from './faults';
 import { checkStored, readStored } from './stored';
 
 /** Path of a stored file; its name is the SHA-256 of its bytes, so that it cannot be changed unnoticed. */
@@ -96,12 +97,15 @@ export async function storeStream(
     out.end();
     await written('finish');
   } catch (error) {
+    const machine = machineProblem(error);
     return give(
-      fail(
-        'upload',
-        `The upload broke off (${error instanceof Error ? error.message : 'unknown reason'}).`,
-        'Send the file again.',
-      ),
+      machine
+        ? { ok: false, problem: machine }
+        : fail(
+            'upload',
+            `The upload broke off (${error instanceof Error ? error.message : 'unknown reason'}).`,
+            'Send the file again.',
+          ),
     );
   }
   const sha = hash.digest('hex');

@@ -127,17 +127,26 @@ class Runner {
       while (this.running.size < workerCount()) {
         const row = this.claim();
         if (!row) break;
+        if (this.running.has(row.id) || this.settling.has(row.id)) {
+          // What was claimed before waits again: the disk did not take it.
+          this.pumpSoon();
+          break;
+        }
         void this.work(row);
       }
     } catch (error) {
       // The database is held, or the disk is full: what waits goes on waiting.
       if (!machineProblem(error)) throw error;
-      this.pumpLater ??= setTimeout(() => {
-        this.pumpLater = null;
-        if (jobs() === this) this.pump();
-      }, RETRY_MS).unref();
+      this.pumpSoon();
     }
     this.tellWork();
+  }
+
+  private pumpSoon(): void {
+    this.pumpLater ??= setTimeout(() => {
+      this.pumpLater = null;
+      if (jobs() === this) this.pump();
+    }, RETRY_MS).unref();
   }
 
   /** Why a drawing that seems to be worked on is not: the outcome could not be written. */
@@ -146,12 +155,15 @@ class Runner {
   }
 
   private claim(): Row | undefined {
-    return database()
-      .prepare(
-        `UPDATE jobs SET state = 'running', attempts = attempts + 1, owner = ?, lease_until = ?
+    return (
+      database()
+        .prepare(
+          `UPDATE jobs SET state = 'running', attempts = attempts + 1, owner = ?, lease_until = ?
          WHERE id = (SELECT id FROM jobs WHERE state = 'waiting' ORDER BY priority, id LIMIT 1) RETURNING *`,
-      )
-      .get(this.owner, leaseEnd()) as Row | undefined;
+        )
+        // All of them, though there is one: only then has the change been written when its row is there.
+        .all(this.owner, leaseEnd())[0] as Row | undefined
+    );
   }
 
   private async work(row: Row): Promise<void> {

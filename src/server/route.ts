@@ -90,7 +90,10 @@ export function route<B = undefined>({
       // What is sent as a stream can be read once only: such a route waits for the database by itself.
       const streams = request.body !== null && !body;
       const answered = streams ? await handler(call) : await whenFree(() => handler(call));
-      return answered instanceof Response ? answered : resultResponse(answered);
+      const response = answered instanceof Response ? answered : resultResponse(answered);
+      // What was not read of a body is in the way of the next request on the same connection.
+      if (streams && !response.ok) response.headers.set('connection', 'close');
+      return response;
     } catch (error) {
       const machine = machineProblem(error);
       if (machine) return problemResponse(machine);

@@ -119,19 +119,19 @@ const MOST_VALUES = 60;
 function groupsOf(
   rows: readonly number[],
   whereOf: (row: number) => string,
-  valueOf: (row: number) => string,
+  formatOwn: (row: number) => string,
 ): { readonly group: readonly number[]; readonly different: number }[] {
   const byPlace = groupBy(rows, whereOf);
   const different = new Map<string, number>();
   for (const [where, group] of byPlace) {
     const values = new Set<string>();
-    for (const row of group) values.add(valueOf(row));
+    for (const row of group) values.add(formatOwn(row));
     different.set(where, values.size);
   }
   const isOne = (where: string): boolean => different.get(where)! > MOST_VALUES;
   const groups = groupBy(rows, (row) => {
     const where = whereOf(row);
-    return isOne(where) ? where : `${where}\n${valueOf(row)}`;
+    return isOne(where) ? where : `${where}\n${formatOwn(row)}`;
   });
   return [...groups.values()].map((group) => {
     const where = whereOf(group[0]);
