@@ -53,7 +53,12 @@ export function SheetBar(props: Props) {
           ))}
         </div>
         {painted && sheet === MODEL && painted.scaleNote && (
-          <span className="truncate px-1 text-[12.5px] text-ink-2">widths {painted.scaleNote}</span>
+          <span
+            className="min-w-0 flex-1 basis-0 truncate px-1 text-[12.5px] text-ink-2"
+            title={`widths ${painted.scaleNote}`}
+          >
+            widths {painted.scaleNote}
+          </span>
         )}
         <span className="ml-auto" />
         <Small onClick={props.onAll} hotkey="0">

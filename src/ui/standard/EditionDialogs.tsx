@@ -139,10 +139,13 @@ export function DiscardDialog({
         onClose();
       }}
       title={`Discard ${draft.label}`}
-      about={`${changes} This cannot be undone; export the draft first if any of it may be wanted.`}
+      about={changes}
     >
+      <p className="px-5 py-4 text-[13px] text-ink-2">
+        This cannot be undone; export the draft first if any of it may be wanted.
+      </p>
       {problem && (
-        <p role="alert" className="px-5 py-4 text-oxide">
+        <p role="alert" className="px-5 pb-4 text-oxide">
           {problem.message} {problem.action}
         </p>
       )}

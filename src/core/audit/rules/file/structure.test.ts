@@ -33,11 +33,11 @@ describe('files that programs take differently', () => {
   it.each([
     ['no end mark', whole.replace(END, '\n'), 'without its end mark', 'end'],
     ['no line end either', whole.replace(END, ''), 'without its end mark', 'end'],
-    ['a line behind the end', `${whole}${STRAY}`, '1 record behind the end mark, the first a LINE', 'remove'],
+    ['a line behind the end', `${whole}${STRAY}`, '1 record behind the end mark, a LINE', 'remove'],
     [
       'a line between sections',
       whole.replace(/ {2}0\r?\nSECTION\r?\n {2}2\r?\nENTITIES/, `${STRAY}$&`),
-      '1 record outside of every section, the first a LINE, at line',
+      '1 record outside of every section, a LINE, at line',
       'remove',
     ],
   ])('%s: said, and put right when a person says so', (_, text, words, option) => {

@@ -4,8 +4,8 @@ import type { Rule } from '../../rule';
 import { words } from '../../value';
 
 const records = (count: number): string => (count === 1 ? '1 record' : `${count} records`);
-const from = ({ about, line }: Oddity): string =>
-  `${about === '' ? 'without a kind' : about}${line === undefined ? '' : `, at line ${line.toLocaleString('en-GB')}`}`;
+const from = ({ about, count, line }: Oddity): string =>
+  `${count === 1 ? 'a' : 'the first a'} ${about === '' ? 'without a kind' : about}${line === undefined ? '' : `, at line ${line.toLocaleString('en-GB')}`}`;
 
 /** What is said of each oddity, and what can be done about it. */
 const KINDS: Readonly<
@@ -41,7 +41,7 @@ const KINDS: Readonly<
   },
   'records outside': {
     message: (oddity) =>
-      `${records(oddity.count)} outside of every section, the first a ${from(oddity)}: not read as drawing.`,
+      `${records(oddity.count)} outside of every section, ${from(oddity)}: not read as drawing.`,
     expected: 'every record in a section',
     found: ({ count }) => `${records(count)} outside`,
     option: ({ count }) => ({
@@ -54,7 +54,7 @@ const KINDS: Readonly<
   },
   'records behind the end': {
     message: (oddity) =>
-      `${records(oddity.count)} behind the end mark, the first a ${from(oddity)}: not read as drawing.`,
+      `${records(oddity.count)} behind the end mark, ${from(oddity)}: not read as drawing.`,
     expected: 'nothing behind the end mark',
     found: ({ count }) => records(count),
     option: ({ count }) => ({
