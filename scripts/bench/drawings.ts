@@ -195,12 +195,15 @@ export function mixedDrawing(objects: number): string {
   return `${HEAD}  0\nSECTION\n  2\nBLOCKS\n${blocks.parts.join('')}  0\nENDSEC\n${entities(model)}`;
 }
 
-/** Objects on one layer with so many colours of their own that each makes a finding. */
+/** Layers that the colours are spread over: very many on one would be one cause, and one finding. */
+export const COLOURED_LAYERS = 5;
+
+/** Objects on few layers with so many colours of their own that each makes a finding. */
 export function colouredDrawing(objects: number, colours: number): string {
   const writer = new Writer();
   for (let i = 0; i < objects; i++)
     writer.parts.push(
-      `  0\nLINE\n  5\n${(i + 4096).toString(16).toUpperCase()}\n330\n1F\n100\nAcDbEntity\n  8\nLAYER_0\n 62\n${(i % colours) + 1}\n100\nAcDbLine\n${writer.at(10)} 30\n0.0\n${writer.at(11)} 31\n0.0\n`,
+      `  0\nLINE\n  5\n${(i + 4096).toString(16).toUpperCase()}\n330\n1F\n100\nAcDbEntity\n  8\nLAYER_${i % COLOURED_LAYERS}\n 62\n${(i % colours) + 1}\n100\nAcDbLine\n${writer.at(10)} 30\n0.0\n${writer.at(11)} 31\n0.0\n`,
     );
   return HEAD + entities(writer);
 }

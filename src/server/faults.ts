@@ -2,17 +2,20 @@ import type { Problem } from '../core/result';
 
 // What can go wrong with the machine, in words that say what to do.
 
-const codeOf = (error: unknown): string =>
-  error instanceof Error && 'code' in error ? String(error.code) : '';
+/** What an error says under a name. Errors of compiled modules are not always of the class that this module knows. */
+const said = (error: unknown, name: 'code' | 'message'): string =>
+  error !== null && typeof error === 'object' && name in error
+    ? String((error as Readonly<Record<string, unknown>>)[name])
+    : '';
 
 /** Another process holds the database. */
-export const isBusy = (error: unknown): boolean => /^SQLITE_(BUSY|LOCKED)/.test(codeOf(error));
+export const isBusy = (error: unknown): boolean => /^SQLITE_(BUSY|LOCKED)/.test(said(error, 'code'));
 
 /** Words for a fault of the machine; null for a fault of any other kind. */
 export function machineProblem(error: unknown): Problem | null {
-  const code = codeOf(error);
+  const code = said(error, 'code');
   // Faults of worker threads come without their code.
-  const words = error instanceof Error ? error.message : '';
+  const words = said(error, 'message');
   if (isBusy(error))
     return {
       code: 'busy',

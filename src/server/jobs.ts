@@ -190,7 +190,7 @@ class Runner {
     this.running.delete(row.id);
     const held = !result.ok && result.problem.code === 'busy';
     const again = !result.ok && TRIED_AGAIN.has(result.problem.code) && !controller.signal.aborted;
-    await this.settle(row, () => {
+    await this.settle(row, result, () => {
       // That another process holds the database is no failure of the work: it is no attempt.
       if (held) putBack(row.id, row.attempts - 1);
       else if (again && row.attempts < MOST_ATTEMPTS) putBack(row.id, row.attempts);
@@ -201,7 +201,7 @@ class Runner {
   }
 
   /** Writes an outcome, again and again until it can be written; meanwhile the drawing says why it cannot. */
-  private async settle(row: Row, write: () => void): Promise<void> {
+  private async settle(row: Row, result: Result<unknown>, write: () => void): Promise<void> {
     const { drawing_id: drawing } = row;
     for (;;)
       try {
@@ -218,6 +218,8 @@ class Runner {
           this.faults.set(drawing, problem);
           tell({ type: 'drawing', id: drawing });
         }
+        // Whoever waits is told now; that the outcome cannot be written yet changes nothing of it.
+        if (problem.code !== 'busy') this.answer(row.id, result);
         await new Promise((done) => setTimeout(done, RETRY_MS).unref());
         if (jobs() !== this) return;
       }
@@ -236,8 +238,12 @@ class Runner {
       } else database().prepare('DELETE FROM jobs WHERE id = ?').run(row.id);
     }
     if (row.drawing_id !== null) tell({ type: 'drawing', id: row.drawing_id });
-    const waiting = this.waiters.get(row.id) ?? [];
-    this.waiters.delete(row.id);
+    this.answer(row.id, result);
+  }
+
+  private answer(id: number, result: Result<unknown>): void {
+    const waiting = this.waiters.get(id) ?? [];
+    this.waiters.delete(id);
     for (const resolve of waiting) resolve(result);
   }
 

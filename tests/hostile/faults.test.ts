@@ -6,7 +6,7 @@ import Database from 'better-sqlite3';
 import { z } from 'zod';
 import { linkspan } from '../../demo/drawings';
 import { demoStandard } from '../../demo/standard';
-import { recheck } from '../../src/server/corrections';
+import { correct, recheck } from '../../src/server/corrections';
 import { database } from '../../src/server/database';
 import { drawing, listDrawings, takeIn } from '../../src/server/drawings';
 import { draft, importIntoDraft, issueDraft } from '../../src/server/editions';
@@ -143,6 +143,23 @@ describe('a disk that is full', () => {
     if (state === 'unreadable') await recheck(id);
     await until(() => drawing(id)!.state === 'ready');
     expect(drawing(id)?.problem).toBeNull();
+  });
+
+  it('while a person waits for a correction: told at once, and the drawing is as it was', async () => {
+    const id = take();
+    await until(isSettled(id));
+    before = () => {
+      const pages = database().pragma('page_count', { simple: true }) as number;
+      database().pragma(`max_page_count = ${pages}`);
+      return null;
+    };
+    const answer = await correct(id, { note: 'Everything' });
+    expect(answer).toMatchObject({ ok: false, problem: { code: 'disk-full' } });
+    expect(drawing(id)).toMatchObject({ state: 'ready', revision: 0 });
+    before = null;
+    database().pragma('max_page_count = 1000000');
+    await pause(1500);
+    expect(await correct(id, { note: 'Everything' })).toMatchObject({ ok: true });
   });
 
   it('while a worker writes: said, and not tried over and over', async () => {
