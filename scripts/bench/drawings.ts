@@ -23,8 +23,11 @@ function coordinates(): () => number {
 /** Writes objects one after the other. */
 class Writer {
   readonly parts: string[] = [];
+
+  /** @param handle the first one that is given; two writers of one file must not give the same */
+  constructor(private handle = 4096) {}
+
   private readonly next = coordinates();
-  private handle = 4096;
   count = 0;
 
   at(code: number): string {
@@ -90,7 +93,7 @@ const SYMBOLS = 40;
 /** What drawings from outside hold: dimensions with pictures, multi-line text, leaders, fills, nested symbols, attributes, frames. */
 export function mixedDrawing(objects: number): string {
   const blocks = new Writer();
-  const model = new Writer();
+  const model = new Writer(0x1000000);
   const begin = (name: string): void => {
     blocks.parts.push(
       `  0\nBLOCK\n  5\nB${name.length}${blocks.count}\n100\nAcDbEntity\n  8\n0\n100\nAcDbBlockBegin\n  2\n${name}\n 70\n0\n 10\n0.0\n 20\n0.0\n 30\n0.0\n  3\n${name}\n  1\n\n`,

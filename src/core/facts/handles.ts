@@ -87,49 +87,74 @@ function objectHandles(drawing: Drawing): { tags: number[]; rows: number[] } {
   return { tags, rows };
 }
 
+/** Handles below this are looked for twice in a map of bits, others by sorting: nearly all are far below. */
+const MOST_BITS = 1 << 27;
+
+/** Whether a number comes twice; what is no number, or not held exactly, is passed over. */
+function comesTwice(numbers: Float64Array): boolean {
+  let highest = 0;
+  for (const value of numbers) if (Number.isFinite(value) && value > highest) highest = value;
+  if (highest < MOST_BITS) {
+    const seen = new Uint8Array((highest >> 3) + 1);
+    for (const value of numbers) {
+      if (!Number.isFinite(value)) continue;
+      const [at, bit] = [value >> 3, 1 << (value & 7)];
+      if (seen[at] & bit) return true;
+      seen[at] |= bit;
+    }
+    return false;
+  }
+  const sorted = numbers.slice().sort();
+  for (let k = 1; k < sorted.length && Number.isFinite(sorted[k]); k++)
+    if (sorted[k] === sorted[k - 1]) return true;
+  return false;
+}
+
 /**
  * Handles that are doubled or none. Of objects that share one the first in the file keeps it, and a record keeps it
  * before every object: more points to records.
  */
 export function handleFaults(drawing: Drawing): HandleFaults {
   const { document, reader } = drawing;
-  const others = recordHandles(drawing);
+  const all = recordHandles(drawing);
+  const others = all.length;
   const { tags, rows } = objectHandles(drawing);
-  const all = [...others, ...tags];
-  const numbers = Float64Array.from(all, (tag) => handleNumber(document, tag));
+  for (const tag of tags) all.push(tag);
+  const numbers = new Float64Array(all.length);
   const rowOf = new Map<number, number>();
   const invalid: number[] = [];
-  for (let i = others.length; i < all.length; i++)
-    if (Number.isNaN(numbers[i])) {
+  const long: number[] = [];
+  for (let i = 0; i < all.length; i++) {
+    const value = handleNumber(document, all[i]);
+    numbers[i] = value;
+    if (value === Number.POSITIVE_INFINITY) long.push(i);
+    else if (Number.isNaN(value) && i >= others) {
       invalid.push(all[i]);
-      rowOf.set(all[i], rows[i - others.length]);
+      rowOf.set(all[i], rows[i - others]);
     }
+  }
   const doubled: number[] = [];
   const records: number[] = [];
   const meet = (order: readonly number[], same: (a: number, b: number) => boolean): void => {
     for (let k = 1; k < order.length; k++) {
       if (!same(order[k - 1], order[k])) continue;
       const i = order[k];
-      if (i < others.length) records.push(all[i]);
+      if (i < others) records.push(all[i]);
       else {
         doubled.push(all[i]);
-        rowOf.set(all[i], rows[i - others.length]);
+        rowOf.set(all[i], rows[i - others]);
       }
     }
   };
-  // Nearly always no number comes twice: sorting the numbers alone says so, and costs little.
-  const sorted = numbers.slice().sort();
-  let twice = false;
-  for (let k = 1; k < sorted.length && Number.isFinite(sorted[k]); k++)
-    if (sorted[k] === sorted[k - 1]) twice = true;
-  const indexes = (wanted: (value: number) => boolean): number[] =>
-    all.flatMap((_, i) => (wanted(numbers[i]) ? [i] : []));
-  if (twice)
+  // Nearly always no number comes twice: that is seen at once, and only then asked which.
+  if (comesTwice(numbers))
     meet(
-      indexes(Number.isFinite).sort((a, b) => numbers[a] - numbers[b] || a - b),
+      all
+        .map((_, i) => i)
+        .filter((i) => Number.isFinite(numbers[i]))
+        .sort((a, b) => numbers[a] - numbers[b] || a - b),
       (a, b) => numbers[a] === numbers[b],
     );
-  const long = indexes((value) => value === Number.POSITIVE_INFINITY);
   if (long.length > 1) {
     const texts = new Map(long.map((i) => [i, reader.name(all[i]).toUpperCase().replace(/^0+/, '')]));
     const text = (i: number): string => texts.get(i)!;

@@ -2,7 +2,7 @@ import { type Drawing, layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { countOf, OBJECT_KINDS, type ObjectKind } from '../../../dxf/object-kinds';
 import type { OwnProperty } from '../../../standard/definitions';
-import { clauseOf, groupBy, isGenerated, isPlaced } from '../../context';
+import { clauseOf, isGenerated, isPlaced } from '../../context';
 import type { Option } from '../../finding';
 import { proposeForObjects } from '../../likeness/propose';
 import type { FindingDraft, Rule, RuleContext, Visitor } from '../../rule';
@@ -121,21 +121,31 @@ function groupsOf(
   whereOf: (row: number) => string,
   formatOwn: (row: number) => string,
 ): { readonly group: readonly number[]; readonly different: number }[] {
-  const byPlace = groupBy(rows, whereOf);
-  const different = new Map<string, number>();
-  for (const [where, group] of byPlace) {
-    const values = new Set<string>();
-    for (const row of group) values.add(formatOwn(row));
-    different.set(where, values.size);
-  }
-  const isOne = (where: string): boolean => different.get(where)! > MOST_VALUES;
-  const groups = groupBy(rows, (row) => {
+  const places = new Map<string, Map<string, number[]>>();
+  /** In the order in which they are first met. */
+  const met: { readonly of: Map<string, number[]>; readonly group: number[] }[] = [];
+  for (const row of rows) {
     const where = whereOf(row);
-    return isOne(where) ? where : `${where}\n${formatOwn(row)}`;
-  });
-  return [...groups.values()].map((group) => {
-    const where = whereOf(group[0]);
-    return { group, different: isOne(where) ? different.get(where)! : 1 };
+    let of = places.get(where);
+    if (!of) {
+      of = new Map();
+      places.set(where, of);
+    }
+    const value = formatOwn(row);
+    let group = of.get(value);
+    if (!group) {
+      group = [];
+      of.set(value, group);
+      met.push({ of, group });
+    }
+    group.push(row);
+  }
+  const one = new Set<Map<string, number[]>>();
+  return met.flatMap(({ of, group }) => {
+    if (of.size <= MOST_VALUES) return [{ group, different: 1 }];
+    if (one.has(of)) return [];
+    one.add(of);
+    return [{ group: [...of.values()].flat().sort((a, b) => a - b), different: of.size }];
   });
 }
 
