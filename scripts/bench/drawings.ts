@@ -96,7 +96,7 @@ export function mixedDrawing(objects: number): string {
   const model = new Writer(0x1000000);
   const begin = (name: string): void => {
     blocks.parts.push(
-      `  0\nBLOCK\n  5\nB${name.length}${blocks.count}\n100\nAcDbEntity\n  8\n0\n100\nAcDbBlockBegin\n  2\n${name}\n 70\n0\n 10\n0.0\n 20\n0.0\n 30\n0.0\n  3\n${name}\n  1\n\n`,
+      `  0\nBLOCK\n  5\n${(0x800000 + blocks.count).toString(16).toUpperCase()}\n100\nAcDbEntity\n  8\n0\n100\nAcDbBlockBegin\n  2\n${name}\n 70\n0\n 10\n0.0\n 20\n0.0\n 30\n0.0\n  3\n${name}\n  1\n\n`,
     );
   };
   const end = (): void => void blocks.parts.push('  0\nENDBLK\n100\nAcDbEntity\n  8\n0\n100\nAcDbBlockEnd\n');

@@ -90,8 +90,9 @@ function objectHandles(drawing: Drawing): { tags: number[]; rows: number[] } {
 /** Handles below this are looked for twice in a map of bits, others by sorting: nearly all are far below. */
 const MOST_BITS = 1 << 27;
 
-/** Whether a number comes twice; what is no number, or not held exactly, is passed over. */
-function comesTwice(numbers: Float64Array): boolean {
+/** The numbers that come more than once; what is no number, or not held exactly, is passed over. */
+function numbersTwice(numbers: Float64Array): ReadonlySet<number> {
+  const twice = new Set<number>();
   let highest = 0;
   for (const value of numbers) if (Number.isFinite(value) && value > highest) highest = value;
   if (highest < MOST_BITS) {
@@ -99,15 +100,15 @@ function comesTwice(numbers: Float64Array): boolean {
     for (const value of numbers) {
       if (!Number.isFinite(value)) continue;
       const [at, bit] = [value >> 3, 1 << (value & 7)];
-      if (seen[at] & bit) return true;
+      if (seen[at] & bit) twice.add(value);
       seen[at] |= bit;
     }
-    return false;
+    return twice;
   }
   const sorted = numbers.slice().sort();
   for (let k = 1; k < sorted.length && Number.isFinite(sorted[k]); k++)
-    if (sorted[k] === sorted[k - 1]) return true;
-  return false;
+    if (sorted[k] === sorted[k - 1]) twice.add(sorted[k]);
+  return twice;
 }
 
 /**
@@ -147,11 +148,12 @@ export function handleFaults(drawing: Drawing): HandleFaults {
     }
   };
   // Nearly always no number comes twice: that is seen at once, and only then asked which.
-  if (comesTwice(numbers))
+  const twice = numbersTwice(numbers);
+  if (twice.size > 0)
     meet(
       all
         .map((_, i) => i)
-        .filter((i) => Number.isFinite(numbers[i]))
+        .filter((i) => twice.has(numbers[i]))
         .sort((a, b) => numbers[a] - numbers[b] || a - b),
       (a, b) => numbers[a] === numbers[b],
     );
