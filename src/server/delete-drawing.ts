@@ -1,11 +1,11 @@
-import { existsSync, rmSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import { ok, type Result } from '../core/result';
 import { auditSummary } from './audits';
 import { database } from './database';
 import { drawing, NO_DRAWING } from './drawings';
 import { allEditions } from './editions';
 import { tell } from './events';
-import { dropUnlessNamed } from './files';
+import { dropUnlessNamed, isNamed } from './files';
 import { jobs, openJobsOf } from './jobs';
 import { keptPaths } from './kept';
 
@@ -31,12 +31,7 @@ export function deleteDrawing(id: number): Result<null> {
     db.prepare('UPDATE crosswalk SET drawing_id = NULL WHERE drawing_id = ?').run(id);
     db.prepare('DELETE FROM drawings WHERE id = ?').run(id);
     for (const sha of shas) {
-      const named = db
-        .prepare(
-          'SELECT 1 FROM drawings WHERE original_sha = ? UNION ALL SELECT 1 FROM revisions WHERE sha = ?',
-        )
-        .get(sha, sha);
-      if (named) {
+      if (isNamed(sha)) {
         shas.delete(sha);
         continue;
       }
@@ -47,8 +42,7 @@ export function deleteDrawing(id: number): Result<null> {
   const widths = new Set(allEditions().map(({ standard }) => standard.pens.defaultMm));
   for (const sha of shas) {
     dropUnlessNamed(sha);
-    for (const path of keptPaths(sha, sheets, [...widths]))
-      if (existsSync(path)) rmSync(path, { force: true });
+    for (const path of keptPaths(sha, sheets, [...widths])) rmSync(path, { force: true });
   }
   tell({ type: 'drawing', id });
   return ok(null);

@@ -149,6 +149,14 @@ function joined(a: Uint8Array, b: Uint8Array): Uint8Array<ArrayBuffer> {
   return whole;
 }
 
+/** Whether a drawing, in any of its states, has some content. */
+export const isNamed = (sha: string): boolean =>
+  database()
+    .prepare(
+      'SELECT 1 FROM drawings WHERE original_sha = ? UNION ALL SELECT 1 FROM revisions WHERE sha = ? LIMIT 1',
+    )
+    .get(sha, sha) !== undefined;
+
 /** Files of broken uploads, and content that nothing names, when another process may still be at work on them. */
 const OLD_MS = 24 * 3600_000;
 
@@ -169,13 +177,10 @@ export function sweepFiles(): void {
       if (name.endsWith('.part') && old(join(pictures, name))) rmSync(join(pictures, name), { force: true });
   const files = join(dataFolder(), 'files');
   if (!existsSync(files)) return;
-  const isNamed = database().prepare(
-    'SELECT 1 FROM drawings WHERE original_sha = ? UNION ALL SELECT 1 FROM revisions WHERE sha = ? LIMIT 1',
-  );
   for (const folder of readdirSync(files))
     for (const name of readdirSync(join(files, folder))) {
       const path = join(files, folder, name);
-      if (old(path) && !isNamed.get(name, name)) rmSync(path, { force: true });
+      if (old(path) && !isNamed(name)) rmSync(path, { force: true });
     }
 }
 
@@ -208,10 +213,5 @@ function isRunning(pid: number): boolean {
 
 /** Takes a file away again that was stored for one task only, unless a drawing has the same content. */
 export function dropUnlessNamed(sha: string): void {
-  const named = database()
-    .prepare(
-      'SELECT 1 FROM drawings WHERE original_sha = ? UNION ALL SELECT 1 FROM revisions WHERE sha = ? LIMIT 1',
-    )
-    .get(sha, sha);
-  if (!named) rmSync(filePath(sha), { force: true });
+  if (!isNamed(sha)) rmSync(filePath(sha), { force: true });
 }

@@ -2,7 +2,8 @@ import type { Weight } from '../standard/rule-settings';
 import type { Finding } from './finding';
 import { words } from './value';
 
-const RANK: Readonly<Record<Weight, number>> = { must: 0, should: 1, note: 2 };
+/** Weights by how much they hold back, the heaviest first. */
+export const RANK: Readonly<Record<Weight, number>> = { must: 0, should: 1, note: 2 };
 
 /** Findings of one rule that a page lists one by one. */
 export const MOST_LISTED_OF_RULE = 1000;

@@ -3,7 +3,7 @@ import { handleOf, kindOf } from '../dxf/drawing';
 import { OBJECT_KINDS, type ObjectKind } from '../dxf/object-kinds';
 import { PLAIN_RULE, type RuleSetting } from '../standard/rule-settings';
 import type { Standard } from '../standard/standard';
-import { restOf } from './capped';
+import { RANK, restOf } from './capped';
 import { type AuditContext, makeContext } from './context';
 import { type Exceptions, exceptionsOf } from './exceptions';
 import type { Audit, Finding, NotChecked, RuleFailure, Subject } from './finding';
@@ -11,8 +11,6 @@ import { placesOf } from './places';
 import type { FindingDraft, Rule, RuleContext, Visitor } from './rule';
 import { RULES } from './rules';
 import { settingsFor } from './settings';
-
-const RANK = { must: 0, should: 1, note: 2 } as const;
 
 /** An audit with what only the process that made it knows. */
 export interface LiveAudit extends Audit {

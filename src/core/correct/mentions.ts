@@ -42,10 +42,7 @@ export class Mentions {
     const { objects, document } = this.drawing;
     const { codes } = document.tags;
     this.listed[objects.start[row]] = 1;
-    if (objects.groupEnd[row] === objects.end[row] || objects.parent[row] >= 0) return;
-    let last = row;
-    while (last + 1 < objects.count && objects.parent[last + 1] === row) last++;
-    for (let tag = objects.end[last]; tag < objects.groupEnd[row]; tag++)
+    for (let tag = objects.partsFrom(row); tag < objects.groupEnd[row]; tag++)
       if (codes[tag] === 0) this.listed[tag] = 1;
   }
 

@@ -74,6 +74,16 @@ export class ObjectTable {
     return row;
   }
 
+  /**
+   * Tag from which an object's vertices or end mark follow, up to the end of its group. Attributes are rows of their own
+   * and come right behind their placement.
+   */
+  partsFrom(row: number): number {
+    let last = row;
+    while (last + 1 < this.count && this.parent[last + 1] === row) last++;
+    return this.end[last];
+  }
+
   private grow(): void {
     this.room = Math.max(64, this.room * 2);
     const more = <T extends Uint8Array | Int16Array | Int32Array | Uint32Array | Float64Array>(

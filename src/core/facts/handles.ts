@@ -71,12 +71,8 @@ function objectHandles(drawing: Drawing): { tags: number[]; rows: number[] } {
       tags.push(objects.handleTag[row]);
       rows.push(row);
     }
-    if (objects.groupEnd[row] === objects.end[row]) continue;
-    // Attributes are rows of their own and come right behind their placement; its end mark comes behind them.
-    let last = row;
-    while (last + 1 < objects.count && objects.parent[last + 1] === row) last++;
     let seen = true;
-    for (let tag = objects.end[last]; tag < objects.groupEnd[row]; tag++)
+    for (let tag = objects.partsFrom(row); tag < objects.groupEnd[row]; tag++)
       if (codes[tag] === 0) seen = false;
       else if (codes[tag] === 5 && !seen) {
         seen = true;

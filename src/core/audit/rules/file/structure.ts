@@ -7,6 +7,14 @@ const records = (count: number): string => (count === 1 ? '1 record' : `${count}
 const from = ({ about, count, line }: Oddity): string =>
   `${count === 1 ? 'a' : 'the first a'} ${about === '' ? 'without a kind' : about}${line === undefined ? '' : `, at line ${line.toLocaleString('en-GB')}`}`;
 
+const removing = ({ count }: Oddity): Option => ({
+  id: 'remove',
+  label: `Remove ${records(count)} …`,
+  needs: null,
+  effect: 'drawing',
+  confirm: `Yes, remove ${records(count)}`,
+});
+
 /** What is said of each oddity, and what can be done about it. */
 const KINDS: Readonly<
   Record<
@@ -44,26 +52,14 @@ const KINDS: Readonly<
       `${records(oddity.count)} outside of every section, ${from(oddity)}: not read as drawing.`,
     expected: 'every record in a section',
     found: ({ count }) => `${records(count)} outside`,
-    option: ({ count }) => ({
-      id: 'remove',
-      label: `Remove ${records(count)} …`,
-      needs: null,
-      effect: 'drawing',
-      confirm: `Yes, remove ${records(count)}`,
-    }),
+    option: removing,
   },
   'records behind the end': {
     message: (oddity) =>
       `${records(oddity.count)} behind the end mark, ${from(oddity)}: not read as drawing.`,
     expected: 'nothing behind the end mark',
     found: ({ count }) => records(count),
-    option: ({ count }) => ({
-      id: 'remove',
-      label: `Remove ${records(count)} …`,
-      needs: null,
-      effect: 'drawing',
-      confirm: `Yes, remove ${records(count)}`,
-    }),
+    option: removing,
   },
 };
 
