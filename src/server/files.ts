@@ -1,7 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { once } from 'node:events';
 import {
-  createWriteStream,
   existsSync,
   mkdirSync,
   readdirSync,
@@ -11,6 +9,7 @@ import {
   statSync,
   writeFileSync,
 } from 'node:fs';
+import { type FileHandle, open } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { SNIFF_LENGTH, sniff } from '../core/dxf/sniff';
 import { fail, ok, type Result } from '../core/result';
@@ -34,8 +33,11 @@ const tooLarge = (): Result<never> =>
     'Remove what the drawing does not need, split it, or ask whoever runs this server to raise the limit.',
   );
 
+/** Bytes of an upload that are gathered before they are written. */
+const WRITTEN_AT_ONCE = 1 << 20;
+
 /**
- * Streams an upload to disk. Never holds more than one piece in memory; gives up at the first bytes that cannot be
+ * Streams an upload to disk. Never holds more than about a megabyte in memory; gives up at the first bytes that cannot be
  * a DXF, and when the limit is passed. Nothing is kept of what is refused.
  * @param declared the size that the sender states, or null
  */
@@ -50,27 +52,32 @@ export async function storeStream(
   const folder = join(dataFolder(), 'incoming');
   mkdirSync(folder, { recursive: true });
   const beside = join(folder, randomUUID());
-  const out = createWriteStream(beside);
-  // A full disk is told as an event, to whoever listens: without a listener the upload would wait for ever.
-  let broken: Error | null = null;
-  const failed = new Promise<never>((_, reject) => {
-    out.on('error', (error) => {
-      broken = error;
-      reject(error);
-    });
-  });
-  failed.catch(() => undefined);
-  const written = (event: 'drain' | 'finish'): Promise<unknown> => Promise.race([once(out, event), failed]);
   const hash = createHash('sha256');
   const reader = stream.getReader();
+  let out = null as FileHandle | null;
   let size = 0;
   let head = new Uint8Array(0);
   let checked = false;
   const give = async (result: Result<StoredFile>): Promise<Result<StoredFile>> => {
     await reader.cancel().catch(() => undefined);
-    out.destroy();
+    await out?.close().catch(() => undefined);
     rmSync(beside, { force: true });
     return result;
+  };
+  // Pieces come in tens of kilobytes: written and hashed one by one they cost more than their bytes.
+  let held: Uint8Array[] = [];
+  let heldBytes = 0;
+  const writeHeld = async (): Promise<void> => {
+    out ??= await open(beside, 'w');
+    for (const piece of held) hash.update(piece);
+    // One write may take a part only.
+    for (let left = heldBytes; left > 0; ) {
+      const { bytesWritten } = await out.writev(held);
+      left -= bytesWritten;
+      held = after(held, bytesWritten);
+    }
+    held = [];
+    heldBytes = 0;
   };
   try {
     for (;;) {
@@ -86,16 +93,16 @@ export async function storeStream(
           checked = true;
         }
       }
-      hash.update(value);
-      if (broken) throw broken;
-      if (!out.write(value)) await written('drain');
+      held.push(value);
+      heldBytes += value.length;
+      if (heldBytes >= WRITTEN_AT_ONCE) await writeHeld();
     }
     if (!checked) {
       const kind = sniff(head);
       if (!kind.ok) return give(kind);
     }
-    out.end();
-    await written('finish');
+    await writeHeld();
+    await out?.close();
   } catch (error) {
     const machine = machineProblem(error);
     return give(
@@ -140,6 +147,16 @@ export function storeBytes(bytes: Uint8Array): StoredFile {
     renameSync(beside, target);
   }
   return { sha, size: bytes.length };
+}
+
+/** What is left of pieces once so many bytes of them are gone. */
+function after(pieces: readonly Uint8Array[], bytes: number): Uint8Array[] {
+  let gone = bytes;
+  let first = 0;
+  while (first < pieces.length && pieces[first].length <= gone) gone -= pieces[first++].length;
+  const left = pieces.slice(first);
+  if (gone > 0) left[0] = left[0].subarray(gone);
+  return left;
 }
 
 function joined(a: Uint8Array, b: Uint8Array): Uint8Array<ArrayBuffer> {

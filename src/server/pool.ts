@@ -4,6 +4,7 @@ import { Piscina } from 'piscina';
 import { fail, type Result } from '../core/result';
 import { taskMegabytes, taskMinutes, workerCount } from './config';
 import { machineProblem } from './faults';
+import { Room } from './room';
 import type { TaskName, Tasks } from './worker/tasks';
 
 const machineFault = (error: unknown): Result<never> | null => {
@@ -20,7 +21,8 @@ function pool(): Piscina {
   keep.zincPool = new Piscina({
     filename,
     minThreads: 0,
-    maxThreads: workerCount(),
+    // One more than there are jobs at once, for what a person waits for meanwhile.
+    maxThreads: workerCount() + 1,
     idleTimeout: 30_000,
     resourceLimits: { maxOldGenerationSizeMb: taskMegabytes() },
   });
@@ -47,19 +49,17 @@ const limitInWords = (name: TaskName): string => {
   return seconds < 120 ? `${seconds} seconds` : `${seconds / 60} minutes`;
 };
 
-/** Drawings larger than this are worked on one at a time: each takes some hundred MB. */
-const LARGE_BYTES = 30_000_000;
-let largeBefore: Promise<unknown> = Promise.resolve();
+/** Bytes of drawings that are worked on at once: an unusual drawing takes twenty times its size in memory. */
+const room = new Room(24_000_000);
+/** Drawings up to this size do not count, so that what a person waits for is not behind what is large. */
+const SMALL_BYTES = 1_000_000;
 
-/** Does something when no other large drawing is worked on. */
-function alone<T>(work: () => Promise<T>): Promise<T> {
-  const turn = largeBefore.then(work, work);
-  largeBefore = turn.catch(() => undefined);
-  return turn;
+/** What the drawing of a task counts for, bytes. */
+function bytesOf(request: object): number {
+  if (!('path' in request)) return 0;
+  const { size } = statSync(String(request.path), { throwIfNoEntry: false }) ?? { size: 0 };
+  return size > SMALL_BYTES ? size : 0;
 }
-
-const isLarge = (request: object): boolean =>
-  'path' in request && (statSync(String(request.path), { throwIfNoEntry: false })?.size ?? 0) > LARGE_BYTES;
 
 /**
  * Runs a task in a worker thread. A worker that dies (out of memory, say), takes longer than it may, or is cancelled
@@ -70,8 +70,7 @@ export const runTask = <N extends TaskName>(
   name: N,
   request: Tasks[N]['request'],
   cancel?: AbortSignal,
-): Promise<Tasks[N]['reply']> =>
-  isLarge(request) ? alone(() => runNow(name, request, cancel)) : runNow(name, request, cancel);
+): Promise<Tasks[N]['reply']> => room.within(bytesOf(request), () => runNow(name, request, cancel));
 
 async function runNow<N extends TaskName>(
   name: N,

@@ -237,7 +237,7 @@ describe('files', () => {
   });
 
   it('that cannot be written are said, and the upload does not hang', async () => {
-    // A folder in which no file can be made: the stream tells by an event, as it does for a full disk.
+    // A folder in which no file can be made.
     symlinkSync('/proc/self', join(process.env.ZINC_WARDEN_DATA!, 'incoming'));
     const stream = new ReadableStream<Uint8Array>({
       start(controller) {

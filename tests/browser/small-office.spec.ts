@@ -76,6 +76,24 @@ test('a small office defines its standard from nothing', async ({ page }) => {
   await said(page, 'tick is in the draft.');
   // Nothing of a stranger's file is run.
   await expect(page).toHaveTitle(/Standard/);
+  // What is a drawing and no symbol is refused before it can hold up the page.
+  for (const [name, outlines, words] of [
+    [
+      'many',
+      '<path d="M1 9L9 1"/>'.repeat(20_000),
+      'The SVG has 20,000 outlines; a symbol has 300 at the most.',
+    ],
+    ['long', `<path d="M1 9${'L9 1'.repeat(200_000)}"/>`, 'kB; a symbol has 500 at the most.'],
+  ] as const) {
+    const start = Date.now();
+    await page.getByLabel('Symbol to take in').setInputFiles({
+      name: `${name}.svg`,
+      mimeType: 'image/svg+xml',
+      buffer: Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 10 10">${outlines}</svg>`),
+    });
+    await said(page, words);
+    expect(Date.now() - start).toBeLessThan(5000);
+  }
   await page.getByRole('button', { name: 'Done' }).click();
   await page.getByRole('button', { name: 'Add a linetype' }).click();
   await page.getByLabel('Name', { exact: true }).fill('KY-Fence');

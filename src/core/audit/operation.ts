@@ -1,3 +1,4 @@
+import type { RecordKind } from '../dxf/edit/edit-records';
 import type { OwnProperty } from '../standard/definitions';
 
 /** A property that a layer's record holds. */
@@ -18,8 +19,8 @@ export type Operation =
   | { readonly type: 'remove layer'; readonly layer: string; readonly rows: readonly number[] }
   | { readonly type: 'add layer'; readonly layer: string }
   | { readonly type: 'set layer'; readonly layer: string; readonly property: LayerProperty }
-  /** Of several records of one layer the first stays. */
-  | { readonly type: 'join layer records'; readonly layer: string }
+  /** Of several records of one name the first stays. */
+  | { readonly type: 'join records'; readonly kind: RecordKind; readonly name: string }
   /** Objects, and vertices and attributes of objects, that are given a handle of their own: by the tag that holds it. */
   | { readonly type: 'new handles'; readonly tags: readonly number[] }
   | { readonly type: 'mend structure'; readonly oddity: number }
@@ -68,8 +69,8 @@ export function footprintOf(operation: Operation): Footprint {
         writes: [`${layerNamed(operation.layer)}, ${operation.property}`],
         objects: null,
       };
-    case 'join layer records':
-      return { reads: [], writes: [layerNamed(operation.layer)], objects: null };
+    case 'join records':
+      return { reads: [], writes: [`${operation.kind} ${operation.name.toLowerCase()}`], objects: null };
     case 'new handles':
       return { reads: [], writes: ['handles'], objects: null };
     case 'mend structure':

@@ -5,6 +5,8 @@ import type { Change } from '../audit/rule';
 import { formatValue, named, penWidth, words } from '../audit/value';
 import { formatColour, hexOf } from '../dxf/colour';
 import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
+import { type RecordKind, recordsNamed, TABLES } from '../dxf/edit/edit-records';
+import { handleOfRecord, removeDoubledRecord } from '../dxf/edit/owned-records';
 import { storableColour } from '../dxf/edit/storable-colour';
 import { foldName } from '../dxf/interner';
 import { NO_RGB, WIDTH_DEFAULT } from '../dxf/objects';
@@ -85,8 +87,8 @@ export class Applying {
         if (use?.record && use.standard) this.setLayer(rule, use.record, use.standard, operation.property);
         return;
       }
-      case 'join layer records':
-        this.joinLayerRecords(rule, operation.layer);
+      case 'join records':
+        this.joinRecords(rule, operation.kind, operation.name);
         return;
       case 'new handles':
         this.newHandles(rule, operation.tags);
@@ -185,12 +187,22 @@ export class Applying {
     this.editor.removeLayerRecord(record);
   }
 
-  private joinLayerRecords(rule: string, layer: string): void {
+  private joinRecords(rule: string, kind: RecordKind, name: string): void {
     const { drawing } = this.context;
-    const [first, ...others] = drawing.layers.filter(({ name }) => foldName(name) === foldName(layer));
+    const table = TABLES[kind];
+    const [first, ...others] = recordsNamed(drawing, kind, name);
     for (const other of others) {
-      this.recordChange(rule, other, other.name, 'removed');
-      this.editor.removeDoubledLayer(other, first);
+      this.mentions.listRecords(other);
+      this.changes.push({
+        rule,
+        handle: handleOfRecord(drawing, table, other),
+        kind,
+        property: 'record',
+        where: `${kind}s`,
+        before: drawing.reader.findText(other, 2),
+        after: 'removed',
+      });
+      removeDoubledRecord(this.editor, table, other, first);
     }
   }
 

@@ -11,7 +11,6 @@ import {
   renameRecord,
 } from '../dxf/edit/edit-records';
 import type { NewTag } from '../dxf/edit/edits';
-import { removeDoubledRecord } from '../dxf/edit/owned-records';
 import {
   linetypeBody,
   type NewLinetype,
@@ -224,11 +223,6 @@ export class DrawingEditor extends EditBase {
   /** Removes a layer's record. What still names it goes to the base layer; viewports no longer list it. */
   removeLayerRecord(layer: DrawingLayer): void {
     removeRecord(this, 'layer', layer.name);
-  }
-
-  /** Removes a second record of a layer; what points to it points to the first from now on. */
-  removeDoubledLayer(layer: DrawingLayer, first: DrawingLayer): void {
-    removeDoubledRecord(this, 'LAYER', layer.range, first.range);
   }
 
   addLayer(layer: StandardLayer, definition: StandardLinetype | undefined): void {

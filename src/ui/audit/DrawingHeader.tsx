@@ -15,29 +15,34 @@ interface Props {
 export function DrawingHeader({ drawing, busy, onStep, onKeys, onDelete }: Props) {
   const { current } = drawing;
   const counts = drawing.counts ?? { must: 0, should: 0, note: 0 };
+  const about = [
+    drawing.sender,
+    drawing.project,
+    current &&
+      `version ${current.version}, units ${current.units}, ${count(current.counts.objects, 'object')}`,
+  ]
+    .filter(Boolean)
+    .join(' · ');
   const changed = drawing.currentSha !== drawing.originalSha;
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-hairline bg-plate px-4 py-2">
-      <div className="min-w-0">
+    <div className="flex items-center gap-x-4 border-b border-hairline bg-plate px-4 py-2">
+      <div className="min-w-24 flex-1 basis-0">
         <h1 className="truncate text-[16px] font-semibold leading-5" title={drawing.name}>
           {drawing.name}
         </h1>
-        <p className="truncate text-[12.5px] leading-4 text-ink-2">
-          {drawing.sender}
-          {drawing.project && ` · ${drawing.project}`}
-          {current &&
-            ` · version ${current.version}, units ${current.units}, ${count(current.counts.objects, 'object')}`}
+        <p className="truncate text-[12.5px] leading-4 text-ink-2" title={about}>
+          {about}
         </p>
       </div>
       {current && (
-        <div className="flex items-center gap-3 border-l border-hairline pl-4">
+        <div className="flex shrink-0 items-center gap-3 border-l border-hairline pl-4">
           <VerdictPlate verdict={drawing.verdict} />
           <WeightTag weight="must" count={counts.must} />
           <WeightTag weight="should" count={counts.should} />
           <WeightTag weight="note" count={counts.note} />
         </div>
       )}
-      <div className="ml-auto flex items-center gap-2">
+      <div className="flex shrink-0 items-center gap-2">
         {drawing.canUndo && (
           <Button onClick={() => onStep(-1)} disabled={busy} hotkey="Ctrl Z">
             Undo

@@ -1,4 +1,5 @@
 import type { Rule } from '../rule';
+import { fileDoubledRecords } from './file/doubled-records';
 import { fileHandles } from './file/handles';
 import { fileStructure } from './file/structure';
 import { layersColour } from './layers/colour';
@@ -25,6 +26,7 @@ import { workingLeft } from './working/left';
 export const RULES: readonly Rule[] = [
   fileStructure,
   fileHandles,
+  fileDoubledRecords,
   layersDoubled,
   layersUnknown,
   layersMissing,

@@ -73,6 +73,12 @@ const NEEDED: Readonly<Partial<Record<RecordKind, RegExp>>> = {
 export const recordOf = (drawing: Drawing, kind: RecordKind, name: string): TagRange | undefined =>
   referencesOf(drawing).record(TABLES[kind], name);
 
+/** Every record of a name, in the order of the file. */
+export const recordsNamed = ({ document, reader }: Drawing, kind: RecordKind, name: string): TagRange[] =>
+  (document.tables.get(TABLES[kind])?.records ?? []).filter(
+    (range) => foldName(reader.findText(range, 2)) === foldName(name),
+  );
+
 const blocksOf = (drawing: Drawing, name: string): BlockRange[] =>
   drawing.document.blocks.filter((block) => foldName(block.name) === foldName(name));
 

@@ -14,6 +14,12 @@ import { NO_RGB } from '../objects';
 import type { TagReader } from '../tag-reader';
 import type { Kept } from './read-kept';
 
+/** Of several records of one name the first counts; that there are several is a finding. */
+function putFirst<T extends { readonly name: string }>(records: Map<string, T>, record: T): void {
+  const key = foldName(record.name);
+  if (!records.has(key)) records.set(key, record);
+}
+
 export function readLayers(
   reader: TagReader,
   kept: Kept,
@@ -61,7 +67,7 @@ export function readLinetypes(reader: TagReader): Map<string, DrawingLinetype> {
       elements.push(length);
     }
     const name = reader.findText(range, 2);
-    linetypes.set(foldName(name), { name, description: reader.findText(range, 3), range, elements, marks });
+    putFirst(linetypes, { name, description: reader.findText(range, 3), range, elements, marks });
   }
   return linetypes;
 }
@@ -86,7 +92,7 @@ export function readDimensionStyles(reader: TagReader): Map<string, DrawingDimen
   const styles = new Map<string, DrawingDimensionStyle>();
   for (const range of reader.document.tables.get('DIMSTYLE')?.records ?? []) {
     const name = reader.findText(range, 2);
-    styles.set(foldName(name), { name, handle: reader.findText(range, 105).toUpperCase(), range });
+    putFirst(styles, { name, handle: reader.findText(range, 105).toUpperCase(), range });
   }
   return styles;
 }
@@ -134,7 +140,7 @@ export function readTextStyles(reader: TagReader): Map<string, DrawingTextStyle>
   const styles = new Map<string, DrawingTextStyle>();
   for (const range of reader.document.tables.get('STYLE')?.records ?? []) {
     const name = reader.findText(range, 2);
-    styles.set(foldName(name), {
+    putFirst(styles, {
       name,
       font: reader.findText(range, 3),
       ...familyOf(reader, range),

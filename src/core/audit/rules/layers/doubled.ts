@@ -44,6 +44,6 @@ export const layersDoubled: Rule = {
   },
 
   settle(_, { subject }) {
-    return { operations: [{ type: 'join layer records', layer: subject.layer ?? '' }] };
+    return { operations: [{ type: 'join records', kind: 'layer', name: subject.layer ?? '' }] };
   },
 };
