@@ -120,7 +120,10 @@ export function takeIn(file: StoredFile, name: string, sender: string, project: 
 
 function headOf(row: HeadRow): DrawingHead {
   // Where the outcome of the work cannot be written, the row still says that the work goes on.
-  const fault = row.state === 'waiting' || row.state === 'reading' ? jobs().faultOf(row.id) : null;
+  const fault =
+    row.state === 'waiting' || row.state === 'reading'
+      ? jobs().faultOf(row.id, row.state === 'waiting')
+      : null;
   return {
     id: row.id,
     name: row.name,

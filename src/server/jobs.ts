@@ -63,6 +63,7 @@ class Runner {
   private readonly settling = new Set<number>();
   /** Why the outcome of work on a drawing could not be written, by its number. */
   private readonly faults = new Map<number, Problem>();
+  private stalled: Problem | null = null;
   private pumpLater: NodeJS.Timeout | null = null;
   private heartbeat: NodeJS.Timeout | null = null;
   private watch: NodeJS.Timeout | null = null;
@@ -129,14 +130,18 @@ class Runner {
         if (!row) break;
         if (this.running.has(row.id) || this.settling.has(row.id)) {
           // What was claimed before waits again: the disk did not take it.
+          this.stall(DISK_FULL);
           this.pumpSoon();
           break;
         }
+        this.stall(null);
         void this.work(row);
       }
     } catch (error) {
       // The database is held, or the disk is full: what waits goes on waiting.
-      if (!machineProblem(error)) throw error;
+      const problem = machineProblem(error);
+      if (!problem) throw error;
+      if (problem.code !== 'busy') this.stall(problem);
       this.pumpSoon();
     }
     this.tellWork();
@@ -149,9 +154,16 @@ class Runner {
     }, RETRY_MS).unref();
   }
 
-  /** Why a drawing that seems to be worked on is not: the outcome could not be written. */
-  faultOf(drawingId: number): Problem | null {
-    return this.faults.get(drawingId) ?? null;
+  /** Why a drawing that seems to be worked on is not: its outcome could not be written, or work on it not begun. */
+  faultOf(drawingId: number, isWaiting: boolean): Problem | null {
+    return this.faults.get(drawingId) ?? (isWaiting ? this.stalled : null);
+  }
+
+  /** Notes why nothing that waits can be begun; null when it can again. */
+  private stall(problem: Problem | null): void {
+    if (this.stalled?.code === problem?.code) return;
+    this.stalled = problem;
+    for (const id of waitingDrawings()) tell({ type: 'drawing', id });
   }
 
   private claim(): Row | undefined {
@@ -291,6 +303,14 @@ const jobOf = (row: Row): Job => ({
   payload: JSON.parse(row.payload),
   attempts: row.attempts,
 });
+
+const DISK_FULL = machineProblem({ code: 'SQLITE_FULL' });
+
+const waitingDrawings = (): number[] =>
+  database()
+    .prepare(`SELECT DISTINCT drawing_id FROM jobs WHERE state = 'waiting' AND drawing_id IS NOT NULL`)
+    .pluck()
+    .all() as number[];
 
 const leaseEnd = (): string => new Date(Date.now() + LEASE_MS).toISOString();
 

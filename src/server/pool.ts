@@ -50,7 +50,7 @@ const limitInWords = (name: TaskName): string => {
 };
 
 /** Bytes of drawings that are worked on at once: an unusual drawing takes twenty times its size in memory. */
-const room = new Room(24_000_000);
+const room = new Room(12_000_000);
 /** Drawings up to this size do not count, so that what a person waits for is not behind what is large. */
 const SMALL_BYTES = 1_000_000;
 

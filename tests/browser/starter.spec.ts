@@ -41,10 +41,10 @@ test('the server ends with whoever started it, however that came about, and leav
   expect(second.said()).toMatch(/Port 4196 is taken by process \d+ \(.*next/);
   expect(second.said()).toContain('ZINC_WARDEN_PORT');
 
-  // Half an upload, as a kill leaves it.
+  // Half an upload, as a kill leaves it: it is written by the megabyte.
   const half = request(`${BASE}/api/drawings?name=half.dxf`, { method: 'POST' });
   half.on('error', () => undefined);
-  half.write('  0\nSECTION\n  2\nENTITIES\n'.repeat(5000));
+  half.write('  0\nSECTION\n  2\nENTITIES\n'.repeat(120_000));
   const incoming = (): string[] => {
     const at = join(folder, 'incoming');
     return existsSync(at) ? readdirSync(at) : [];

@@ -146,6 +146,18 @@ describe('a disk that is full', () => {
     expect(drawing(id)?.problem).toBeNull();
   });
 
+  it('before the work can begin: the drawing says so, and is read when there is room', async () => {
+    const id = take();
+    // Nothing can be written, not even that the work begins.
+    database().pragma('query_only = 1');
+    await until(() => drawing(id)!.problem !== null);
+    expect(drawing(id)).toMatchObject({ state: 'unreadable', problem: { code: 'read-only' } });
+    expect(listDrawings()[0].state).toBe('unreadable');
+    database().pragma('query_only = 0');
+    await until(() => drawing(id)!.state === 'ready');
+    expect(drawing(id)?.problem).toBeNull();
+  });
+
   it('while a person waits for a correction: told at once, and the drawing is as it was', async () => {
     const id = take();
     await until(isSettled(id));

@@ -71,7 +71,6 @@ export function ownValues(
 ): Visitor {
   const { drawing, layers } = context;
   const rows: number[] = [];
-  const values = new Map<number, Value>();
   const inside = (row: number): boolean => !isPlaced(drawing, row);
   return {
     on: {
@@ -80,7 +79,6 @@ export function ownValues(
         if (value === null || isGenerated(drawing, row)) return;
         if (context.layerUse(row).standard?.ownValuesAllowed.includes(property)) return;
         rows.push(row);
-        values.set(row, value);
       },
     },
     *finish() {
@@ -88,11 +86,11 @@ export function ownValues(
       for (const { group, different } of groupsOf(
         rows,
         (row) => `${inside(row)}\n${context.layerUse(row).name}`,
-        (row) => formatValue(values.get(row)!),
+        (row) => formatValue(ownValue(row)!),
       )) {
         const symbol = inside(group[0]) ? formatSymbols(drawing, group) : '';
         const layer = layerNameOf(drawing, group[0]);
-        const value = different === 1 ? values.get(group[0])! : words(`${different} different ones`);
+        const value = different === 1 ? ownValue(group[0])! : words(`${different} different ones`);
         yield {
           message: messages.own(group.length, property, symbol, layer),
           expected,
@@ -121,32 +119,43 @@ function groupsOf(
   whereOf: (row: number) => string,
   formatOwn: (row: number) => string,
 ): { readonly group: readonly number[]; readonly different: number }[] {
-  const places = new Map<string, Map<string, number[]>>();
-  /** In the order in which they are first met. */
-  const met: { readonly of: Map<string, number[]>; readonly group: number[] }[] = [];
+  const places = new Map<string, Place>();
   for (const row of rows) {
     const where = whereOf(row);
-    let of = places.get(where);
-    if (!of) {
-      of = new Map();
-      places.set(where, of);
+    let place = places.get(where);
+    if (!place) {
+      place = { byValue: new Map(), many: null };
+      places.set(where, place);
     }
     const value = formatOwn(row);
-    let group = of.get(value);
-    if (!group) {
-      group = [];
-      of.set(value, group);
-      met.push({ of, group });
+    if (place.many) {
+      place.many.values.add(value);
+      place.many.rows.push(row);
+      continue;
     }
-    group.push(row);
+    const group = place.byValue.get(value);
+    if (group) group.push(row);
+    else place.byValue.set(value, [row]);
+    // There can be as many values as objects: they are counted from here on, and not kept apart.
+    if (place.byValue.size > MOST_VALUES) {
+      const rows = [...place.byValue.values()].flat().sort((a, b) => a - b);
+      place.many = { values: new Set(place.byValue.keys()), rows };
+      place.byValue.clear();
+    }
   }
-  const one = new Set<Map<string, number[]>>();
-  return met.flatMap(({ of, group }) => {
-    if (of.size <= MOST_VALUES) return [{ group, different: 1 }];
-    if (one.has(of)) return [];
-    one.add(of);
-    return [{ group: [...of.values()].flat().sort((a, b) => a - b), different: of.size }];
-  });
+  return [...places.values()]
+    .flatMap(({ byValue, many }) =>
+      many
+        ? [{ group: many.rows, different: many.values.size }]
+        : [...byValue.values()].map((group) => ({ group, different: 1 })),
+    )
+    .sort((a, b) => a.group[0] - b.group[0]);
+}
+
+/** The objects of one place by their value; together once there are very many values. */
+interface Place {
+  readonly byValue: Map<string, number[]>;
+  many: { readonly values: Set<string>; readonly rows: number[] } | null;
 }
 
 /** "symbol “Bollard”", "3 symbols". */

@@ -1,0 +1,98 @@
+import { type Drawing, entityOf, rangeOf } from '../../dxf/drawing';
+import type { Box } from '../../geometry/box';
+import { statedScales } from './stated-scale';
+import type { ModelText } from './survey';
+import { SHEET_NUMBER, TITLE_WORDS } from './title-words';
+
+/** What a sheet says it is. */
+export interface SheetTitle {
+  readonly number: string | null;
+  readonly title: string | null;
+}
+
+/** Title blocks lie along the right or the lower side as one reads: in these shares of the sheet. */
+const FROM_RIGHT = 0.4;
+const FROM_BOTTOM = 0.35;
+const LONGEST_TITLE = 60;
+
+const NUMBER_TAG = /(^|[^A-Z])(NO|NR|NUM|NUMBER|NUMMER)([^A-Z]|$)|SHEETNO|DWGNO|DRGNO|PLANNR|BLATT/i;
+const TITLE_TAG = /TITLE|TITEL|TITRE|TITULO|PLANINHALT|DESCR|NAME/i;
+
+/** Number and title of a sheet, from its attributes where it has such, else from what stands in its title block. */
+export function titleOf(drawing: Drawing, paper: Box, texts: readonly ModelText[]): SheetTitle {
+  const { number, title } = fromAttributes(drawing, texts);
+  if (number !== null && title !== null) return { number, title };
+  const placed = texts.map((text) => ({ ...text, ...asRead(paper, texts, text) }));
+  const block = placed.filter(({ right, up }) => right < FROM_RIGHT || up < FROM_BOTTOM);
+  return { number: number ?? numberIn(block), title: title ?? titleIn(block) };
+}
+
+function fromAttributes(drawing: Drawing, texts: readonly ModelText[]): SheetTitle {
+  let [number, title]: [string | null, string | null] = [null, null];
+  for (const { row, words } of texts) {
+    if (entityOf(drawing, row) !== 'ATTRIB') continue;
+    const tag = drawing.reader.findText(rangeOf(drawing, row), 2);
+    const line = words.split('\n')[0].trim();
+    if (line === '' || line.length > LONGEST_TITLE) continue;
+    if (number === null && NUMBER_TAG.test(tag) && /\d/.test(line)) number = line;
+    else if (title === null && TITLE_TAG.test(tag)) title = line;
+  }
+  return { number, title };
+}
+
+interface Placed extends ModelText {
+  /** Distance from the right and the lower side as one reads, as shares of the sheet. */
+  readonly right: number;
+  readonly up: number;
+}
+
+/** Where a text lies on its sheet, turned so that most of the lettering is level. */
+function asRead(
+  { minX, minY, maxX, maxY }: Box,
+  texts: readonly ModelText[],
+  { x, y }: ModelText,
+): { right: number; up: number } {
+  const [u, v] = [(x - minX) / (maxX - minX), (y - minY) / (maxY - minY)];
+  const upright = texts.filter(({ angleRad }) => Math.abs(Math.sin(angleRad)) > 0.9).length;
+  if (upright * 2 <= texts.length) return { right: 1 - u, up: v };
+  const upwards = texts.filter(({ angleRad }) => Math.sin(angleRad) > 0.9).length;
+  return upwards * 2 >= upright ? { right: 1 - v, up: 1 - u } : { right: v, up: u };
+}
+
+const linesOf = ({ words }: ModelText): string[] => words.split('\n').map((line) => line.trim());
+
+/** The number nearest to the lower right corner, large ones first. */
+function numberIn(block: readonly Placed[]): string | null {
+  let best: string | null = null;
+  let most = -Infinity;
+  const largest = Math.max(...block.map(({ height }) => height), 1e-12);
+  for (const text of block)
+    for (const line of linesOf(text)) {
+      if (!SHEET_NUMBER.test(line)) continue;
+      const worth = text.height / largest - 1.5 * Math.hypot(text.right, text.up);
+      if (worth <= most) continue;
+      most = worth;
+      best = line;
+    }
+  return best;
+}
+
+/** The largest words that are no number, date, scale or heading of the block. */
+function titleIn(block: readonly Placed[]): string | null {
+  let best: string | null = null;
+  let most = -Infinity;
+  const largest = Math.max(...block.map(({ height }) => height), 1e-12);
+  for (const text of block)
+    for (const line of linesOf(text)) {
+      const letters = [...line].filter((letter) => /\p{L}/u.test(letter)).length;
+      if (letters < 3 || line.length > LONGEST_TITLE || SHEET_NUMBER.test(line)) continue;
+      if (statedScales(line).length > 0 || /\d{4}-\d\d-\d\d|\d{1,2}[./]\d{1,2}[./]\d{2,4}/.test(line))
+        continue;
+      const heading = TITLE_WORDS.test(line) ? 0.35 : 0;
+      const worth = text.height / largest - heading - 0.5 * Math.min(text.right, text.up);
+      if (worth <= most) continue;
+      most = worth;
+      best = line;
+    }
+  return best;
+}
