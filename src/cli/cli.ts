@@ -82,7 +82,10 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
     .description('the drawing as it prints, at true size')
     .argument('<drawing>')
     .requiredOption('--out <file.svg|file.png>', 'where to write the picture')
-    .option('--layout <name>', 'a sheet by its name, or “Model”; the first sheet when absent')
+    .option(
+      '--layout <name>',
+      'a sheet by its name, in a layout or in the model, or “Model”; the first with something on it when absent',
+    )
     .option('--black', 'in black, whatever the colours')
     .option('--dpi <number>', 'pixels per inch of a PNG', Number, 150)
     .action(async (file, options) => (await import('./commands/drawings')).pictureOf(file, options, streams));

@@ -1,8 +1,9 @@
 import type { ListedFinding, Verdict } from '../core/audit/finding';
 import type { Change } from '../core/audit/rule';
+import type { SheetHead } from '../core/drawing/sheets/heads';
 import type { Weight } from '../core/standard/rule-settings';
 import { database } from './database';
-import { type AuditHead, unpack } from './packing';
+import { type AuditHead, namedLayout, unpack } from './packing';
 
 /** An audit as a page shows it. */
 export interface AuditRecord extends AuditHead {
@@ -16,7 +17,7 @@ export interface AuditSummary {
   readonly counts: Record<Weight, number>;
   /** Findings of each rule that has any. */
   readonly byRule: Readonly<Record<string, number>>;
-  readonly sheets: readonly string[];
+  readonly sheets: readonly SheetHead[];
 }
 
 interface Row {
@@ -32,6 +33,17 @@ const rowOf = (id: number): Row | undefined =>
     | Row
     | undefined;
 
+/** Audits that were made when a sheet was only a name have names. */
+function headOf(row: Row): AuditHead {
+  const head = JSON.parse(row.head) as Omit<AuditHead, 'sheets'> & {
+    sheets: readonly (SheetHead | string)[];
+  };
+  return {
+    ...head,
+    sheets: head.sheets.map((sheet) => (typeof sheet === 'string' ? namedLayout(sheet) : sheet)),
+  };
+}
+
 export function auditRecord(id: number): AuditRecord | null {
   const row = rowOf(id);
   if (!row) return null;
@@ -40,7 +52,7 @@ export function auditRecord(id: number): AuditRecord | null {
     .pluck()
     .all(id) as string[];
   return {
-    ...(JSON.parse(row.head) as AuditHead),
+    ...headOf(row),
     verdict: row.verdict,
     findings: bodies.map((body) => JSON.parse(body) as ListedFinding),
   };
@@ -52,7 +64,7 @@ export function auditSummary(id: number): AuditSummary | null {
   const rules = database()
     .prepare('SELECT rule, COUNT(*) AS n FROM findings WHERE audit_id = ? GROUP BY rule')
     .all(id) as { rule: string; n: number }[];
-  const { sheets } = JSON.parse(row.head) as AuditHead;
+  const { sheets } = headOf(row);
   return {
     verdict: row.verdict,
     counts: { must: row.must, should: row.should, note: row.note },

@@ -1,7 +1,9 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { dirname, join } from 'node:path';
-import type { Drawing, DrawingSheet } from '../core/dxf/drawing';
+import { firstOf, sheetHeads } from '../core/drawing/sheets/heads';
+import { isModelSheet, type Shown, sheetsOf } from '../core/drawing/sheets/shown';
+import type { Drawing } from '../core/dxf/drawing';
 import type { Face } from '../core/dxf/fonts';
 import { foldName } from '../core/dxf/interner';
 import { toPdf } from '../core/exchange/pdf';
@@ -15,25 +17,28 @@ const DEFAULT_WIDTH_MM = 0.25;
 /** A picture of more pixels than this does not fit a usual workstation's memory. */
 const MOST_PIXELS = 200_000_000;
 
-/** A sheet by its name; null stands for the model. Without a name the first sheet, or the model where there is none. */
-export function sheetNamed(drawing: Drawing, name: string | undefined): Result<DrawingSheet | null> {
-  if (name === undefined) return ok(drawing.sheets[0] ?? null);
+/**
+ * A sheet by its name, in a layout or in the model; null stands for all of the model. Without a name the first with something on
+ * it, or the model where there is none.
+ */
+export function sheetNamed(drawing: Drawing, name: string | undefined): Result<Shown> {
+  if (name === undefined) return ok(sheetsOf(drawing)[firstOf(sheetHeads(drawing))] ?? null);
   if (foldName(name) === 'model') return ok(null);
-  const sheet = drawing.sheets.find((candidate) => foldName(candidate.name) === foldName(name));
+  const sheet = sheetsOf(drawing).find((candidate) => foldName(candidate.name) === foldName(name));
   return sheet
     ? ok(sheet)
     : fail(
         'no-sheet',
         `There is no sheet “${name}”.`,
-        `Sheets: ${[...drawing.sheets.map((candidate) => candidate.name), 'Model'].join(', ')}.`,
+        `Sheets: ${[...sheetsOf(drawing).map((candidate) => candidate.name), 'Model'].join(', ')}.`,
       );
 }
 
-export function sceneOf(drawing: Drawing, sheet: DrawingSheet | null): Scene {
+export function sceneOf(drawing: Drawing, sheet: Shown): Scene {
   const options = { defaultWidthMm: DEFAULT_WIDTH_MM };
   return {
     picture: buildPicture(drawing, sheet, options),
-    model: sheet ? buildPicture(drawing, null, options) : null,
+    model: sheet && !isModelSheet(sheet) ? buildPicture(drawing, null, options) : null,
   };
 }
 

@@ -1,3 +1,4 @@
+import type { SheetHead } from '../core/drawing/sheets/heads';
 import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Problem, type Result } from '../core/result';
 import type { Weight } from '../core/standard/rule-settings';
@@ -38,7 +39,7 @@ export interface RevisionHead {
 export interface DrawingRecord extends DrawingHead {
   readonly originalSha: string;
   readonly currentSha: string;
-  readonly sheets: readonly string[];
+  readonly sheets: readonly SheetHead[];
   readonly editionId: number | null;
   readonly auditId: number | null;
   readonly revisions: readonly RevisionHead[];

@@ -13,7 +13,7 @@ import { runTask } from './pool';
 const COMMON_DEFAULT_MM = 0.25;
 
 /** Raised when the form of pictures or contents changes, so that kept ones are made anew. */
-const FORM = 5;
+const FORM = 6;
 
 const folder = (): string => join(dataFolder(), 'pictures');
 

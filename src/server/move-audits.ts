@@ -3,7 +3,7 @@ import type { Audit, Finding, Subject } from '../core/audit/finding';
 import type { Change } from '../core/audit/rule';
 import { words } from '../core/audit/value';
 import type { Weight } from '../core/standard/rule-settings';
-import { packAudit, packChanges } from './packing';
+import { namedLayout, packAudit, packChanges } from './packing';
 import { storeAudit } from './store-audit';
 
 /** A finding as it was kept before findings were records. */
@@ -62,7 +62,7 @@ export function moveAudits(db: Database.Database): void {
         editionVersion: Number(version.get(revision.edition_id) ?? 1),
         engine: MOVED_ENGINE,
       },
-      packAudit(asNow(old), old.sheets ?? []),
+      packAudit(asNow(old), (old.sheets ?? []).map(namedLayout)),
     );
     const changes = packChanges(JSON.parse(revision.changes) as Change[]);
     link.run(auditId, changes.count, revision.id);

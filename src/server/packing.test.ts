@@ -4,7 +4,7 @@ import { audit, plainAudit } from '../core/audit/engine';
 import { MOST_LISTED } from '../core/audit/finding';
 import type { Change } from '../core/audit/rule';
 import { readDrawing } from '../core/dxf/read/interpret';
-import { packAudit, packChanges, unpack } from './packing';
+import { namedLayout, packAudit, packChanges, unpack } from './packing';
 
 const read = readDrawing(linkspan().bytes);
 if (!read.ok) throw new Error(read.problem.message);
@@ -12,7 +12,7 @@ const made = plainAudit(audit(read.value, demoStandard));
 
 describe('a packed audit', () => {
   it('has a row for each finding, with what lists sort and filter by beside it', () => {
-    const packed = packAudit(made, ['Plan']);
+    const packed = packAudit(made, [namedLayout('Plan')]);
     expect(packed.verdict).toBe(made.verdict);
     expect(packed.findings).toHaveLength(made.findings.length);
     expect(Object.values(packed.counts).reduce((a, b) => a + b, 0)).toBe(made.findings.length);
@@ -28,7 +28,7 @@ describe('a packed audit', () => {
       expect(JSON.parse(row.body)).toMatchObject({ message: finding.message, places: finding.places });
     }
     const head = JSON.parse(packed.head);
-    expect(head.sheets).toEqual(['Plan']);
+    expect(head.sheets).toEqual([namedLayout('Plan')]);
     expect(head.findings).toBeUndefined();
   });
 

@@ -2,6 +2,7 @@ import { deflateRawSync, inflateRawSync } from 'node:zlib';
 import { cappedFindings, MOST_LISTED_OF_RULE } from '../core/audit/capped';
 import { type Audit, countByWeight, type Finding, listed, MOST_LISTED } from '../core/audit/finding';
 import type { Change } from '../core/audit/rule';
+import type { SheetHead } from '../core/drawing/sheets/heads';
 import type { Weight } from '../core/standard/rule-settings';
 
 /** A finding as a row of the database. */
@@ -29,10 +30,23 @@ export interface PackedAudit {
 
 /** What an audit says beside its findings. */
 export interface AuditHead extends Omit<Audit, 'findings' | 'verdict'> {
-  readonly sheets: readonly string[];
+  readonly sheets: readonly SheetHead[];
 }
 
-export function packAudit(audit: Audit, sheets: readonly string[]): PackedAudit {
+/** A layout of which only the name is known. */
+export const namedLayout = (name: string): SheetHead => ({
+  name,
+  where: 'layout',
+  sizeName: null,
+  widthMm: null,
+  heightMm: null,
+  scale: null,
+  sure: 1,
+  box: null,
+  used: true,
+});
+
+export function packAudit(audit: Audit, sheets: readonly SheetHead[]): PackedAudit {
   const { findings, verdict, ...rest } = audit;
   const head: AuditHead = { ...rest, sheets };
   return {

@@ -46,10 +46,15 @@ export async function pictureOf(
       },
       '--out',
     );
-  const { notDrawn, lettersMissing, cutOff } = scene.picture.head;
+  const { notDrawn, lettersMissing, cutOff, matter } = scene.picture.head;
   const rest = Object.entries(notDrawn).map(([kind, count]) => `${count} × ${kind}`);
   if (rest.length > 0) streams.err(`Not in the picture: ${rest.join(', ')}.\n`);
   if (lettersMissing > 0) streams.err(`${lettersMissing} letters have no form in the shipped fonts.\n`);
+  if (matter)
+    streams.err(
+      `${matter.outside} ${matter.outside === 1 ? 'object lies' : 'objects lie'} far outside, beyond the picture.\n`,
+    );
   if (cutOff) streams.err('The drawing asks for more than a picture can hold; it is not complete.\n');
-  streams.err(`Written to ${options.out}.\n`);
+  const name = sheet ? `sheet “${sheet.name}”` : 'the model';
+  streams.err(`Written to ${options.out}: ${name}.\n`);
 }

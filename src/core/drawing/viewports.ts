@@ -1,8 +1,10 @@
 import { type Drawing, type DrawingSheet, handleOf, kindOf } from '../dxf/drawing';
 import { shapeOf } from '../dxf/read/decode';
 import type { PathShape, ViewportShape } from '../dxf/shapes';
+import { type Box, boxOfPoints } from '../geometry/box';
 import { pointsOfArc } from '../geometry/ellipse';
 import { IDENTITY_SPACE } from '../geometry/space';
+import { applyX, applyY, inverseOf } from '../geometry/transform';
 import { outlineEllipse, outlinePath } from './outline';
 
 /** Corners of the object that bounds a viewport, or null for a viewport that is a rectangle. */
@@ -33,6 +35,18 @@ export function viewportClip(
   return null;
 }
 
+/** What of the model a viewport shows, as a box; the edge of one that is no rectangle is not looked at. */
+export function viewportRegion({ transform, centre: [x, y], width, height }: ViewportShape): Box | null {
+  const back = inverseOf(transform);
+  if (!back) return null;
+  const [w, h] = [width / 2, height / 2];
+  const corners = [x - w, y - h, x + w, y - h, x + w, y + h, x - w, y + h];
+  const region: number[] = [];
+  for (let i = 0; i < corners.length; i += 2)
+    region.push(applyX(back, corners[i], corners[i + 1]), applyY(back, corners[i], corners[i + 1]));
+  return boxOfPoints(region);
+}
+
 /**
  * Paper mm of a picture's unit and of a unit of line patterns. The model has no scale of its own: it is shown as on
  * the sheet that shows most of it, or at a usual scale that fits it on A1.
@@ -60,13 +74,14 @@ export function scaleOfSpace(
   return { mmPerUnit, mmPerPatternUnit: mmPerUnit, note: 'fitted to an A1 sheet' };
 }
 
-/** Scale of the largest viewport of any sheet: what the model is mostly seen at. */
+/** Scale of the largest viewport of a sheet, or of any: what the model is mostly seen at. */
 export function largestViewport(
   drawing: Drawing,
+  of: DrawingSheet | null = null,
 ): { sheet: string; mmPerUnit: number; sheetMm: number } | null {
   let best: { sheet: string; mmPerUnit: number; sheetMm: number } | null = null;
   let largest = 0;
-  for (const sheet of drawing.sheets) {
+  for (const sheet of of ? [of] : drawing.sheets) {
     const sheetMm = sheet.paper?.mmPerUnit ?? 1;
     for (const row of drawing.containers[sheet.container].rows) {
       if (kindOf(drawing, row) !== 'viewport') continue;

@@ -1,12 +1,13 @@
+import { modelSheetsOf } from '../drawing/sheets/model-sheets';
 import { viewportClip } from '../drawing/viewports';
 import { type Drawing, type DrawingSheet, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import { shapeOf } from '../dxf/read/decode';
 import type { ViewportShape } from '../dxf/shapes';
-import type { Box } from '../geometry/box';
+import { type Box, boxOfPoints } from '../geometry/box';
 import { meetingOf } from '../geometry/crossings';
 import { contains } from '../geometry/hatch';
-import { applyX, applyY, type Transform } from '../geometry/transform';
+import { applyX, applyY, inverseOf } from '../geometry/transform';
 
 /** A viewport of a sheet, as far as it decides what is seen and how large. */
 export interface ViewportFact {
@@ -64,7 +65,7 @@ function viewportFact(
   layerByHandle: ReadonlyMap<string, string>,
 ): ViewportFact | null {
   const handle = handleOf(drawing, row);
-  const back = inverse(shape.transform);
+  const back = inverseOf(shape.transform);
   if (!back) return null;
   const clip = viewportClip(drawing, shape, [0, 0]);
   const [x, y, w, h] = [...shape.centre, shape.width / 2, shape.height / 2];
@@ -84,7 +85,7 @@ function viewportFact(
         ? `viewport on sheet ${sheet.name}, whose unit is taken for mm`
         : `viewport on sheet ${sheet.name}`,
     region,
-    box: boxOf(region),
+    box: boxOfPoints(region),
     clipped: clip !== null,
     hiddenLayers: new Set(shape.hiddenLayers.flatMap((one) => layerByHandle.get(one.toUpperCase()) ?? [])),
     otherLooks: new Set(
@@ -94,7 +95,7 @@ function viewportFact(
 }
 
 /**
- * The sheets and viewports that show an object of the model, or of a sheet. What lies on a layer that is off, frozen or hidden in a
+ * The sheets and viewports that show an object of the model, or of a sheet, and the frames in the model that it lies in. What lies on a layer that is off, frozen or hidden in a
  * viewport is not seen there; a layer that does not print is seen all the same, which is for a rule to say.
  */
 export function appearancesOf(
@@ -120,20 +121,39 @@ export function appearancesOf(
     ];
   }
   if (container.kind !== 'model' || !box) return [];
-  return viewports.flatMap((viewport) => {
+  const framed = modelSheetsOf(drawing)
+    .filter((sheet) => holdsMiddle(sheet.box, box))
+    .map((sheet) => ({
+      sheet: sheet.name,
+      viewport: '',
+      mmPerUnit: sheet.mmPerUnit,
+      basis: `frame of ${sheet.sizeName} in the model`,
+      whole: holds(sheet.box, box),
+    }));
+  const seen = viewports.flatMap((viewport) => {
     if (viewport.hiddenLayers.has(layer)) return [];
-    const seen = seenThrough(viewport, box);
-    if (seen === 'none') return [];
+    const part = seenThrough(viewport, box);
+    if (part === 'none') return [];
     return [
       {
         sheet: viewport.sheet,
         viewport: viewport.handle,
         mmPerUnit: viewport.mmPerUnit,
         basis: viewport.basis,
-        whole: seen === 'whole',
+        whole: part === 'whole',
       },
     ];
   });
+  return [...seen, ...framed];
+}
+
+const holds = (outer: Box, { minX, minY, maxX, maxY }: Box): boolean =>
+  minX >= outer.minX && maxX <= outer.maxX && minY >= outer.minY && maxY <= outer.maxY;
+
+/** An object is on the sheet that its middle lies on. */
+function holdsMiddle(outer: Box, { minX, minY, maxX, maxY }: Box): boolean {
+  const [x, y] = [(minX + maxX) / 2, (minY + maxY) / 2];
+  return x >= outer.minX && x <= outer.maxX && y >= outer.minY && y <= outer.maxY;
 }
 
 /** How much of a box a viewport shows. */
@@ -162,21 +182,4 @@ function seenThrough({ region, box: bounds }: ViewportFact, box: Box): 'none' | 
   return region[0] >= box.minX && region[0] <= box.maxX && region[1] >= box.minY && region[1] <= box.maxY
     ? 'part'
     : 'none';
-}
-
-function inverse([a, b, c, d, e, f]: Transform): Transform | null {
-  const det = a * d - b * c;
-  if (!Number.isFinite(det) || det === 0) return null;
-  return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
-}
-
-function boxOf(points: readonly number[]): Box {
-  const box: Box = { minX: Infinity, minY: Infinity, maxX: -Infinity, maxY: -Infinity };
-  for (let i = 0; i + 1 < points.length; i += 2) {
-    box.minX = Math.min(box.minX, points[i]);
-    box.maxX = Math.max(box.maxX, points[i]);
-    box.minY = Math.min(box.minY, points[i + 1]);
-    box.maxY = Math.max(box.maxY, points[i + 1]);
-  }
-  return box;
 }

@@ -27,3 +27,10 @@ export function includeBox(box: Box, other: Box): void {
 
 export const widthOf = (box: Box): number => Math.max(0, box.maxX - box.minX);
 export const heightOf = (box: Box): number => Math.max(0, box.maxY - box.minY);
+
+/** The box of points x, y, x, y … */
+export function boxOfPoints(points: readonly number[]): Box {
+  const box = emptyBox();
+  for (let i = 0; i + 1 < points.length; i += 2) include(box, points[i], points[i + 1]);
+  return box;
+}

@@ -24,3 +24,10 @@ export const applyY = (t: Transform, x: number, y: number): number => t[1] * x +
 
 /** Factor by which lengths grow: the square root of the area factor. */
 export const scaleOf = (t: Transform): number => Math.sqrt(Math.abs(t[0] * t[3] - t[1] * t[2]));
+
+/** The way back; null for a transform that flattens. */
+export function inverseOf([a, b, c, d, e, f]: Transform): Transform | null {
+  const det = a * d - b * c;
+  if (!Number.isFinite(det) || det === 0) return null;
+  return [d / det, -b / det, -c / det, a / det, (c * f - d * e) / det, (b * e - a * f) / det];
+}

@@ -1,5 +1,6 @@
 import { effective, type Source } from '../drawing/effective';
 import { extentsOf } from '../drawing/extents';
+import { formatScale, type SheetHead, sheetHeads } from '../drawing/sheets/heads';
 import { hexOf, rgbOf } from '../dxf/colour';
 import { type Drawing, entityOf, formatContainer, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
@@ -19,6 +20,8 @@ export interface Inspection {
   /** Extents of the model: minX, minY, maxX, maxY in drawing units; null when it is empty. */
   readonly extents: readonly [number, number, number, number] | null;
   readonly layouts: readonly InspectedLayout[];
+  /** Every sheet: layouts, and frames that lie in the model. */
+  readonly sheets: readonly SheetHead[];
   readonly layers: readonly {
     readonly name: string;
     readonly description: string;
@@ -146,6 +149,7 @@ export function inspect(drawing: Drawing): Inspection {
       bounds[3] + origin[1],
     ],
     layouts: drawing.sheets.map((sheet) => layoutOf(drawing, sheet)),
+    sheets: sheetHeads(drawing),
     layers: drawing.layers.map((layer) => ({
       name: layer.name,
       description: layer.description,
@@ -220,12 +224,6 @@ function layoutOf(drawing: Drawing, sheet: Drawing['sheets'][number]): Inspected
       ];
     }),
   };
-}
-
-/** "1:100", "2:1", "1:33.3333": never rounded to a scale that it is not. */
-export function formatScale(ratio: number): string {
-  const plain = (value: number): string => String(Number(value.toPrecision(7)));
-  return ratio >= 1 ? `${plain(ratio)}:1` : `1:${plain(1 / ratio)}`;
 }
 
 /** Every object of a drawing, one after the other in the order of the file. */

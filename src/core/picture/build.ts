@@ -8,10 +8,11 @@ import {
   outlinePath,
   outlinePolygon,
 } from '../drawing/outline';
+import { isModelSheet, type Shown } from '../drawing/sheets/shown';
 import { frameOf, scaleOfSpace, viewportClip } from '../drawing/viewports';
 import { type Step, Walk, type WalkSink } from '../drawing/walk';
 import { rgbOf } from '../dxf/colour';
-import { type Drawing, type DrawingSheet, handleOf, kindOf } from '../dxf/drawing';
+import { type Drawing, handleOf, kindOf } from '../dxf/drawing';
 import type { ObjectKind } from '../dxf/object-kinds';
 import { shapeOf } from '../dxf/read/decode';
 import type { EndlessShape, LeafShape, PathShape, TextShape, ViewportShape } from '../dxf/shapes';
@@ -25,18 +26,19 @@ import { countOne } from '../tally';
 import { fillSeenThrough } from './fill-item';
 import { GrowingArray } from './growing-array';
 import { LookTable } from './look-table';
+import { movedBox, paperOf, paperOfBox } from './paper';
 import {
   type FillItem,
   ITEM,
   ITEM_STRIDE,
   OP,
-  type Paper,
   type PictureData,
   type TextItem,
   type ViewportItem,
 } from './picture';
 import { tapered } from './tapered';
 import { viewportLooks } from './viewport-looks';
+import { whatMatters } from './what-matters';
 
 /** A picture has at most this many items and numbers; a drawing of nested arrays can ask for billions. */
 const MOST_ITEMS = 1_000_000;
@@ -47,13 +49,9 @@ export interface PictureOptions {
   readonly defaultWidthMm: number;
 }
 
-/** Builds the plotted look of the model or of one sheet. */
-export function buildPicture(
-  drawing: Drawing,
-  sheet: DrawingSheet | null,
-  options: PictureOptions,
-): PictureData {
-  return new PictureBuilder(drawing, options).build(sheet);
+/** Builds the plotted look of the model, of a layout, or of a sheet that lies in the model. */
+export function buildPicture(drawing: Drawing, shown: Shown, options: PictureOptions): PictureData {
+  return new PictureBuilder(drawing, options).build(shown);
 }
 
 class PictureBuilder implements OutlineSink, WalkSink {
@@ -82,6 +80,8 @@ class PictureBuilder implements OutlineSink, WalkSink {
   private cutOff = false;
   /** The item that is being taken in has a coordinate that is no number. */
   private broken = false;
+  /** Of a sheet that lies in the model, its paper: what lies beside it is not on it. */
+  private within: Box | null = null;
   /** Box of the item that is being taken in. */
   private box = emptyBox();
 
@@ -95,15 +95,27 @@ class PictureBuilder implements OutlineSink, WalkSink {
     this.linetypeScale = scale > 0 ? scale : 1;
   }
 
-  build(sheet: DrawingSheet | null): PictureData {
+  build(shown: Shown): PictureData {
     const { drawing } = this;
+    const frame = isModelSheet(shown) ? shown : null;
+    const sheet = isModelSheet(shown) ? null : shown;
     const index = sheet?.container ?? 0;
-    this.origin = this.originOf(drawing.containers[index].rows);
+    this.origin = frame
+      ? [Math.round(frame.box.minX), Math.round(frame.box.minY)]
+      : this.originOf(drawing.containers[index].rows);
+    this.within = frame && movedBox(frame.box, this.origin);
     const start = moved(-this.origin[0], -this.origin[1]);
     new Walk(drawing, this, new EffectiveLooks(drawing, this.options.defaultWidthMm)).container(index, start);
     this.drawEndlessLines();
-    const units = scaleOfSpace(drawing, sheet, Math.max(widthOf(this.bounds), heightOf(this.bounds)));
-    const paper = this.paperOf(sheet);
+    const boxes = this.boxes.done();
+    const matter = sheet || frame ? null : whatMatters(boxes);
+    const extent = matter?.box ?? this.bounds;
+    const units = frame
+      ? { mmPerUnit: frame.mmPerUnit, mmPerPatternUnit: frame.mmPerUnit, note: null }
+      : scaleOfSpace(drawing, sheet, Math.max(widthOf(extent), heightOf(extent)));
+    const paper = this.within ? paperOfBox(this.within) : paperOf(sheet, this.origin);
+    // Objects of the model may run on beyond the paper they are on.
+    if (frame) Object.assign(this.bounds, emptyBox());
     if (paper) {
       include(this.bounds, paper.x, paper.y);
       include(this.bounds, paper.x + paper.width, paper.y + paper.height);
@@ -115,6 +127,10 @@ class PictureBuilder implements OutlineSink, WalkSink {
         bounds: isEmpty(this.bounds)
           ? null
           : [this.bounds.minX, this.bounds.minY, this.bounds.maxX, this.bounds.maxY],
+        matter: matter && {
+          box: [matter.box.minX, matter.box.minY, matter.box.maxX, matter.box.maxY],
+          outside: matter.outside,
+        },
         paper,
         mmPerUnit: units.mmPerUnit,
         mmPerPatternUnit: units.mmPerPatternUnit,
@@ -132,7 +148,7 @@ class PictureBuilder implements OutlineSink, WalkSink {
         cutOff: this.cutOff,
       },
       items: this.items.done(),
-      boxes: this.boxes.done(),
+      boxes,
       ops: this.ops.done(),
     };
   }
@@ -267,6 +283,14 @@ class PictureBuilder implements OutlineSink, WalkSink {
       this.ops.length = first;
       return false;
     }
+    const { within } = this;
+    if (
+      within &&
+      (box.maxX < within.minX || box.minX > within.maxX || box.maxY < within.minY || box.minY > within.maxY)
+    ) {
+      this.ops.length = first;
+      return false;
+    }
     if (widthUnits > 0) {
       box.minX -= widthUnits / 2;
       box.minY -= widthUnits / 2;
@@ -383,17 +407,6 @@ class PictureBuilder implements OutlineSink, WalkSink {
       this.kinds.push(kindOf(this.drawing, row));
     }
     return index;
-  }
-
-  private paperOf(sheet: DrawingSheet | null): Paper | null {
-    if (!sheet?.paper) return null;
-    const { paper } = sheet;
-    return {
-      x: paper.originX - this.origin[0],
-      y: paper.originY - this.origin[1],
-      width: paper.widthMm / paper.mmPerUnit,
-      height: paper.heightMm / paper.mmPerUnit,
-    };
   }
 
   /** The viewports of this sheet; their transforms still start at the model's own coordinates. */

@@ -132,6 +132,11 @@ export interface PictureHead {
   readonly origin: readonly [number, number];
   /** Extents of what is drawn: minX, minY, maxX, maxY; null for an empty picture. */
   readonly bounds: readonly [number, number, number, number] | null;
+  /** Of a model with strays far away, the part that matters, and how many items lie outside of it. */
+  readonly matter: {
+    readonly box: readonly [number, number, number, number];
+    readonly outside: number;
+  } | null;
   readonly paper: Paper | null;
   /** Paper mm of one unit of this picture. */
   readonly mmPerUnit: number;

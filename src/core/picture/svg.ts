@@ -28,10 +28,10 @@ const MARGIN_MM = 5;
 
 /** What part of a scene is a page: its corner and size in picture units. */
 export function pageOf(scene: Scene): { x: number; y: number; width: number; height: number } {
-  const { paper, bounds, mmPerUnit } = scene.picture.head;
+  const { paper, matter, bounds, mmPerUnit } = scene.picture.head;
   if (paper) return paper;
   const margin = MARGIN_MM / mmPerUnit;
-  const [x0, y0, x1, y1] = bounds ?? [0, 0, 0, 0];
+  const [x0, y0, x1, y1] = matter?.box ?? bounds ?? [0, 0, 0, 0];
   return { x: x0 - margin, y: y0 - margin, width: x1 - x0 + 2 * margin, height: y1 - y0 + 2 * margin };
 }
 

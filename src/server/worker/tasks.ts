@@ -7,6 +7,8 @@ import type { Memory } from '../../core/audit/rule';
 import type { KeyedDecision } from '../../core/correct/choices';
 import { type CorrectionRequest, correctDrawing, type Unsettled } from '../../core/correct/correct';
 import { type Asks, allProposals } from '../../core/correct/proposals';
+import { sheetHeads } from '../../core/drawing/sheets/heads';
+import { sheetsOf } from '../../core/drawing/sheets/shown';
 import type { Face } from '../../core/dxf/fonts';
 import { readDrawing } from '../../core/dxf/read/interpret';
 import { strokesOfDrawing } from '../../core/exchange/symbol-strokes';
@@ -104,10 +106,7 @@ export const handlers: Handlers = {
     const drawing = readDrawing(readStored(path));
     if (!drawing.ok) return drawing;
     return ok({
-      audit: packAudit(
-        plainAudit(audit(drawing.value, standard)),
-        drawing.value.sheets.map((sheet) => sheet.name),
-      ),
+      audit: packAudit(plainAudit(audit(drawing.value, standard)), sheetHeads(drawing.value)),
       uses: countUses(drawing.value),
     });
   },
@@ -120,10 +119,7 @@ export const handlers: Handlers = {
     return ok({
       sha,
       changes: packChanges(changes),
-      audit: packAudit(
-        after,
-        drawing.sheets.map((sheet) => sheet.name),
-      ),
+      audit: packAudit(after, sheetHeads(drawing)),
       uses: countUses(drawing),
       left: after.findings.length,
       unsettled,
@@ -136,7 +132,7 @@ export const handlers: Handlers = {
     if (isKept(cache)) return ok({ file: cache });
     const drawing = readDrawing(readStored(path));
     if (!drawing.ok) return drawing;
-    const shown = sheet < 0 ? null : drawing.value.sheets[sheet];
+    const shown = sheet < 0 ? null : sheetsOf(drawing.value)[sheet];
     if (shown === undefined)
       return fail('no-sheet', `The drawing has no sheet number ${sheet + 1}.`, 'Reload the page.');
     const picture = buildPicture(drawing.value, shown, { defaultWidthMm });

@@ -204,6 +204,7 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
               onAsReceived={changed ? setAsReceived : undefined}
               highlighted={highlighted}
               highlightedSpace={highlighted === NO_HIGHLIGHTS ? null : (finding?.places[0]?.space ?? null)}
+              highlightedSheet={finding?.places[0]?.sheet ?? null}
             />
           </Panel>
         </Group>

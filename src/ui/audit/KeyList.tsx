@@ -10,6 +10,8 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['⇧ Ctrl Z', 'Do it again'],
   ['/', 'Find in the findings'],
   ['Esc', 'Fold the finding, show everything'],
+  ['Page ↓ and ↑', 'Next sheet, and the one before'],
+  ['L', 'All sheets'],
   ['0', 'The whole sheet'],
   ['+ and −', 'Closer and farther'],
   ['T', 'As large as it is'],

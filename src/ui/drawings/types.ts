@@ -1,4 +1,5 @@
 import type { ListedFinding, Verdict } from '@/core/audit/finding';
+import type { SheetHead } from '@/core/drawing/sheets/heads';
 import type { Problem } from '@/core/result';
 import type { Weight } from '@/core/standard/rule-settings';
 
@@ -42,7 +43,7 @@ export const beginningOf = (drawings: readonly DrawingHead[]) => ({
 });
 
 export interface DrawingView extends DrawingHead {
-  readonly sheets: readonly string[];
+  readonly sheets: readonly SheetHead[];
   /** What the audit came to when the drawing was received. */
   readonly first: {
     readonly verdict: Verdict;

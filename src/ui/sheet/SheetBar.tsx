@@ -1,3 +1,4 @@
+import type { SheetHead } from '@/core/drawing/sheets/heads';
 import type { ColourMode } from '@/core/picture/pass';
 import { Key } from '../kit/Button';
 import type { Painted } from './messages';
@@ -10,7 +11,7 @@ const MODE_NAMES: Readonly<Record<ColourMode, string>> = {
 };
 
 interface Props {
-  readonly sheets: readonly string[];
+  readonly sheets: readonly SheetHead[];
   readonly sheet: number;
   readonly onSheet: (sheet: number) => void;
   readonly painted: Painted | null;
@@ -18,8 +19,9 @@ interface Props {
   readonly onColours: () => void;
   readonly measuring: boolean;
   readonly onMeasuring: () => void;
-  readonly panel: 'find' | 'contents' | null;
-  readonly onPanel: (which: 'find' | 'contents') => void;
+  readonly panel: 'find' | 'contents' | 'sheets' | null;
+  readonly onPanel: (which: 'find' | 'contents' | 'sheets') => void;
+  readonly onWalk: (by: 1 | -1) => void;
   readonly onAll: () => void;
   readonly onCloser: () => void;
   readonly onFarther: () => void;
@@ -28,30 +30,81 @@ interface Props {
   readonly onAsReceived?: () => void;
 }
 
+/** Layouts that have a place of their own in the bar; more, and frames, are walked through and listed. */
+const FEW = 3;
+
+/** Size and scale of a frame in the model, and what it states instead. */
+function scaleOf(sheet: SheetHead | undefined): { text: string; title: string } | null {
+  if (sheet?.where !== 'model') return null;
+  const { sizeName, scale, agrees, statedScale } = sheet;
+  return {
+    text: `${sizeName} · ${scale}${agrees === false ? ' !' : ''}`,
+    title:
+      agrees === false
+        ? `The frame is ${sizeName} at ${scale}; the sheet states ${statedScale}.`
+        : `The frame is ${sizeName} at ${scale}.`,
+  };
+}
+
 /** Sheets of the drawing, and what can be done with its picture. */
 export function SheetBar(props: Props) {
   const { sheets, sheet, painted } = props;
-  // One more button than fits beside the sheets: on a narrow bar the keys stand in their list only.
-  const keys = props.onAsReceived ? '[&_kbd]:hidden @min-[54rem]:[&_kbd]:inline' : '';
+  const few = sheets.length <= FEW && sheets.every(({ where }) => where === 'layout');
+  const shown = sheets[sheet]?.name ?? 'Model';
+  const scale = scaleOf(sheets[sheet]);
+  // More than fits beside the sheets: on a narrow bar the keys stand in their list only.
+  const keys = props.onAsReceived || !few ? '[&_kbd]:hidden @min-[60rem]:[&_kbd]:inline' : '';
   return (
     <div className="@container">
       <div
-        className={`flex min-h-10 flex-wrap items-center gap-x-px gap-y-1 border-t border-hairline bg-plate px-2 py-1 ${keys}`}
+        className={`flex min-h-10 items-center gap-x-px border-t border-hairline bg-plate px-2 py-1 ${keys}`}
       >
-        <div role="tablist" aria-label="Sheets" className="flex min-w-0 flex-wrap gap-1">
-          {[...sheets.map((name, i) => [name, i] as const), ['Model', MODEL] as const].map(([name, i]) => (
+        {few ? (
+          <div role="tablist" aria-label="Sheets" className="flex min-w-0 gap-1">
+            {[...sheets.map(({ name }, i) => [name, i] as const), ['Model', MODEL] as const].map(
+              ([name, i]) => (
+                <button
+                  key={i}
+                  type="button"
+                  role="tab"
+                  aria-selected={sheet === i}
+                  title={name}
+                  onClick={() => props.onSheet(i)}
+                  className={`h-7 min-w-12 max-w-44 truncate rounded-sm border px-2 text-[13px] ${sheet === i ? 'border-ink bg-white font-medium' : 'border-transparent text-ink-2 hover:border-hairline'}`}
+                >
+                  {name}
+                </button>
+              ),
+            )}
+          </div>
+        ) : (
+          <div className="flex min-w-0 items-center gap-px">
+            <Step label="Sheet before" hotkey="Page ↑" onClick={() => props.onWalk(-1)}>
+              ‹
+            </Step>
             <button
-              key={i}
               type="button"
-              role="tab"
-              aria-selected={sheet === i}
-              onClick={() => props.onSheet(i)}
-              className={`h-7 max-w-44 truncate rounded-sm border px-2 text-[13px] ${sheet === i ? 'border-ink bg-white font-medium' : 'border-transparent text-ink-2 hover:border-hairline'}`}
+              aria-pressed={props.panel === 'sheets'}
+              aria-label={`Sheets: ${shown}`}
+              title={shown}
+              onClick={() => props.onPanel('sheets')}
+              className="h-7 min-w-0 max-w-56 truncate rounded-sm border border-ink bg-white px-2 text-[13px] font-medium"
             >
-              {name}
+              {shown}
             </button>
-          ))}
-        </div>
+            <Step label="Next sheet" hotkey="Page ↓" onClick={() => props.onWalk(1)}>
+              ›
+            </Step>
+            <span className="figures shrink-0 px-1 text-[12.5px] text-ink-2">
+              {sheet === MODEL ? sheets.length + 1 : sheet + 1} of {sheets.length + 1}
+            </span>
+          </div>
+        )}
+        {scale && (
+          <span className="figures shrink-0 px-1 text-[12.5px] text-ink-2" title={scale.title}>
+            {scale.text}
+          </span>
+        )}
         {painted && sheet === MODEL && painted.scaleNote && (
           <span
             className="min-w-0 flex-1 basis-0 truncate px-1 text-[12.5px] text-ink-2"
@@ -60,7 +113,7 @@ export function SheetBar(props: Props) {
             widths {painted.scaleNote}
           </span>
         )}
-        <span className="ml-auto" />
+        <span className="min-w-1 flex-1" />
         <Small onClick={props.onAll} hotkey="0">
           All
         </Small>
@@ -95,6 +148,30 @@ export function SheetBar(props: Props) {
   );
 }
 
+function Step({
+  children,
+  label,
+  hotkey,
+  onClick,
+}: {
+  children: string;
+  label: string;
+  hotkey: string;
+  onClick: () => void;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={`${label} (${hotkey})`}
+      onClick={onClick}
+      className="h-7 w-6 shrink-0 rounded-sm border border-transparent text-[15px] hover:border-hairline"
+    >
+      {children}
+    </button>
+  );
+}
+
 function Small({
   children,
   onClick,
@@ -111,7 +188,7 @@ function Small({
       type="button"
       onClick={onClick}
       aria-pressed={pressed}
-      className={`flex h-7 items-center gap-1 rounded-sm border px-1 text-[13px] ${pressed ? 'border-verdigris bg-verdigris-soft text-verdigris-deep' : 'border-transparent hover:border-hairline'}`}
+      className={`flex h-7 shrink-0 items-center gap-1 whitespace-nowrap rounded-sm border px-1 text-[13px] ${pressed ? 'border-verdigris bg-verdigris-soft text-verdigris-deep' : 'border-transparent hover:border-hairline'}`}
     >
       {children}
       <Key>{hotkey}</Key>

@@ -1,6 +1,7 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
+import { firstOf, type SheetHead } from '@/core/drawing/sheets/heads';
 import type { ColourMode } from '@/core/picture/pass';
 import { isTyping } from '../kit/typing';
 import { Calibrate, screenPxPerMm } from './Calibrate';
@@ -10,10 +11,12 @@ import { InfoLine } from './InfoLine';
 import type { Found, FromWorker, Measure, ObjectLine, Painted, ToWorker, Under } from './messages';
 import { MODEL } from './messages';
 import { SheetBar } from './SheetBar';
+import { SheetNotices } from './SheetNotices';
+import { SheetsPanel } from './SheetsPanel';
 
 interface Props {
   readonly drawingId: number;
-  readonly sheets: readonly string[];
+  readonly sheets: readonly SheetHead[];
   /** Changes when the drawing does, so that its picture is fetched anew. */
   readonly sha: string;
   /** Show the drawing as it came. */
@@ -23,6 +26,8 @@ interface Props {
   readonly highlighted: SheetHighlights;
   /** "model" or "sheet Name", where the highlighted objects lie. */
   readonly highlightedSpace: string | null;
+  /** Name of the sheet that shows them, where one does. */
+  readonly highlightedSheet: string | null;
 }
 
 /** Objects by handle, and layers by their names in small letters. */
@@ -44,10 +49,11 @@ export function SheetDesk({
   onAsReceived,
   highlighted,
   highlightedSpace,
+  highlightedSheet,
 }: Props) {
   const holder = useRef<HTMLDivElement>(null);
   const worker = useRef<Worker | null>(null);
-  const [sheet, setSheet] = useState(sheets.length > 0 ? 0 : MODEL);
+  const [sheet, setSheet] = useState(() => firstOf(sheets));
   const [colours, setColours] = useState<ColourMode>('print');
   const [state, setState] = useState<'loading' | 'ready' | string>('loading');
   const [painted, setPainted] = useState<Painted | null>(null);
@@ -55,7 +61,7 @@ export function SheetDesk({
   const [picked, setPicked] = useState<ObjectLine | null>(null);
   const [measuring, setMeasuring] = useState(false);
   const [measure, setMeasure] = useState<Measure | null>(null);
-  const [panel, setPanel] = useState<'find' | 'contents' | null>(null);
+  const [panel, setPanel] = useState<'find' | 'contents' | 'sheets' | null>(null);
   const [found, setFound] = useState<{ words: string; found: readonly Found[]; more: number } | null>(null);
   const [hidden, setHidden] = useState<readonly string[]>(NO_LAYERS);
   const [calibrating, setCalibrating] = useState(false);
@@ -120,6 +126,7 @@ export function SheetDesk({
     };
   }, []);
 
+  const isLayout = sheets[sheet]?.where === 'layout';
   useEffect(() => {
     const abort = new AbortController();
     const place = `${drawingId}|${sheet}`;
@@ -138,7 +145,8 @@ export function SheetDesk({
             );
           return response.arrayBuffer();
         };
-        const [main, model] = await Promise.all([load(sheet), sheet === MODEL ? null : load(MODEL)]);
+        // Only layouts show the model through viewports.
+        const [main, model] = await Promise.all([load(sheet), isLayout ? load(MODEL) : null]);
         if (abort.signal.aborted) return;
         // The same sheet of a corrected drawing keeps the view, so that before and after can be compared.
         tell(
@@ -153,13 +161,17 @@ export function SheetDesk({
       }
     })();
     return () => abort.abort();
-  }, [drawingId, sheet, sha, asReceived, tell]);
+  }, [drawingId, sheet, isLayout, sha, asReceived, tell]);
 
   // A finding that lies on a sheet is shown there.
   useEffect(() => {
-    const at = sheets.findIndex((name) => highlightedSpace === `sheet ${name}`);
+    const at = sheets.findIndex(({ name, where }) =>
+      where === 'layout'
+        ? highlightedSpace === `sheet ${name}`
+        : highlightedSpace === 'model' && highlightedSheet === name,
+    );
     if (at >= 0) setSheet(at);
-  }, [highlightedSpace, sheets]);
+  }, [highlightedSpace, highlightedSheet, sheets]);
 
   // Highlights are told again when another picture is shown.
   // biome-ignore lint/correctness/useExhaustiveDependencies: the picture decides what can be highlighted
@@ -218,11 +230,23 @@ export function SheetDesk({
     [],
   );
 
+  /** To the next sheet, or the one before; the model stands behind the last. */
+  const walk = useCallback(
+    (by: 1 | -1): void =>
+      setSheet((now) => {
+        const count = sheets.length + 1;
+        const next = ((now === MODEL ? sheets.length : now) + by + count) % count;
+        return next === sheets.length ? MODEL : next;
+      }),
+    [sheets],
+  );
+
   useEffect(() => {
     const press = (event: KeyboardEvent): void => {
       if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
       if (document.querySelector('[role="dialog"]')) return;
-      const toggle = (which: 'find' | 'contents'): void => setPanel((now) => (now === which ? null : which));
+      const toggle = (which: 'find' | 'contents' | 'sheets'): void =>
+        setPanel((now) => (now === which ? null : which));
       switch (event.key) {
         case '+':
         case '=':
@@ -246,6 +270,15 @@ export function SheetDesk({
         case 'c':
           toggle('contents');
           break;
+        case 'l':
+          toggle('sheets');
+          break;
+        case 'PageDown':
+          walk(1);
+          break;
+        case 'PageUp':
+          walk(-1);
+          break;
         case 't':
           trueSize();
           break;
@@ -262,7 +295,7 @@ export function SheetDesk({
     };
     window.addEventListener('keydown', press);
     return () => window.removeEventListener('keydown', press);
-  }, [middle, tell, onAsReceived, asReceived, nextColours, trueSize, toChosen]);
+  }, [middle, tell, onAsReceived, asReceived, nextColours, trueSize, toChosen, walk]);
 
   const fingers = useRef(new Map<number, { x: number; y: number }>());
   const travelled = useRef(0);
@@ -340,24 +373,13 @@ export function SheetDesk({
               Nothing is drawn here.
             </p>
           )}
-          <div className="absolute left-3 top-3 flex flex-col items-start gap-1">
-            {asReceived && <Tag>As received</Tag>}
-            {hidden.length > 0 && (
-              <Tag>{hidden.length === 1 ? '1 layer' : `${hidden.length} layers`} not shown</Tag>
-            )}
-            {anyHighlighted && painted && !painted.highlighted && state === 'ready' && (
-              <Tag>What is highlighted does not show on this sheet.</Tag>
-            )}
-            {painted && painted.lettersMissing > 0 && (
-              <Tag>
-                {painted.lettersMissing === 1 ? '1 letter has' : `${painted.lettersMissing} letters have`} no
-                form in the shipped faces: shown with what this machine has, or as boxes.
-              </Tag>
-            )}
-            {painted?.cutOff && (
-              <Tag>The drawing asks for more than a picture can hold. It is not complete.</Tag>
-            )}
-          </div>
+          <SheetNotices
+            painted={state === 'ready' ? painted : null}
+            asReceived={asReceived}
+            layersHidden={hidden.length}
+            anyHighlighted={anyHighlighted}
+            onEverything={() => tell({ type: 'fit', withStrays: true })}
+          />
         </div>
         {panel === 'find' && (
           <FindPanel
@@ -366,6 +388,9 @@ export function SheetDesk({
             onChoose={(handle) => choose(handle, true)}
             onClose={() => setPanel(null)}
           />
+        )}
+        {panel === 'sheets' && (
+          <SheetsPanel sheets={sheets} sheet={sheet} onSheet={setSheet} onClose={() => setPanel(null)} />
         )}
         {panel === 'contents' && (
           <ContentsPanel
@@ -398,6 +423,7 @@ export function SheetDesk({
         measuring={measuring}
         onMeasuring={() => setMeasuring(!measuring)}
         panel={panel}
+        onWalk={walk}
         onPanel={(which) => setPanel(panel === which ? null : which)}
         onAll={() => tell({ type: 'fit' })}
         onCloser={() => middle(STEP)}
@@ -414,7 +440,3 @@ export function SheetDesk({
     </section>
   );
 }
-
-const Tag = ({ children }: { children: React.ReactNode }) => (
-  <p className="border border-rule bg-white px-2 py-0.5 text-[12.5px]">{children}</p>
-);

@@ -17,7 +17,8 @@ export type ToWorker =
     }
   | { readonly type: 'pan'; readonly dx: number; readonly dy: number }
   | { readonly type: 'zoom'; readonly factor: number; readonly x: number; readonly y: number }
-  | { readonly type: 'fit' }
+  /** Shows the whole; with strays far outside too when asked. */
+  | { readonly type: 'fit'; readonly withStrays?: boolean }
   /** Shows the sheet as large as it is, about the middle of the view. */
   | { readonly type: 'true size'; readonly pxPerMm: number }
   | {
@@ -81,6 +82,8 @@ export type FromWorker =
       readonly notDrawn: Readonly<Record<string, number>>;
       readonly lettersMissing: number;
       readonly cutOff: boolean;
+      /** Objects that lie far outside of what is shown as the whole. */
+      readonly outside: number;
       readonly empty: boolean;
       /** Something that is highlighted shows on this picture. */
       readonly highlighted: boolean;

@@ -2,10 +2,14 @@ import type { PictureData } from '@/core/picture/picture';
 
 type Corners = [number, number, number, number];
 
-/** The paper, or for the model what is drawn with a margin about it. */
-export function sheetBox(picture: PictureData): Corners | null {
-  const { paper, bounds } = picture.head;
+/**
+ * The paper, or for the model what is drawn with a margin about it.
+ * @param withStrays takes in what lies far outside too
+ */
+export function sheetBox(picture: PictureData, withStrays = false): Corners | null {
+  const { paper, matter } = picture.head;
   if (paper) return [paper.x, paper.y, paper.x + paper.width, paper.y + paper.height];
+  const bounds = withStrays ? picture.head.bounds : (matter?.box ?? picture.head.bounds);
   if (!bounds) return null;
   const margin = Math.max(bounds[2] - bounds[0], bounds[3] - bounds[1], 1e-6) * 0.03;
   return [bounds[0] - margin, bounds[1] - margin, bounds[2] + margin, bounds[3] + margin];

@@ -86,7 +86,7 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
       zoom(message.factor, message.x, message.y);
       break;
     case 'fit':
-      fitAll();
+      fitAll(message.withStrays);
       break;
     case 'true size':
       if (scene) {
@@ -160,8 +160,8 @@ function resize(nextWidth: number, nextHeight: number, nextRatio: number): void 
   if (fitted) fitAll();
 }
 
-function fitAll(): void {
-  const box = scene && sheetBox(scene.picture);
+function fitAll(withStrays = false): void {
+  const box = scene && sheetBox(scene.picture, withStrays);
   if (box) showBox(box, MARGIN_PX);
   fitted = true;
 }
@@ -363,6 +363,7 @@ function report(whole: boolean): void {
     notDrawn: add(head.notDrawn, scene.model?.head.notDrawn ?? {}),
     lettersMissing: head.lettersMissing + (scene.model?.head.lettersMissing ?? 0),
     cutOff: head.cutOff || (scene.model?.head.cutOff ?? false),
+    outside: head.matter?.outside ?? 0,
     empty: head.bounds === null,
     highlighted: highlightedBox(scene, highlights) !== null,
     highlight,

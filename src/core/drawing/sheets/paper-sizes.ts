@@ -154,6 +154,16 @@ export function usualScale(reduction: number, within: number): UsualScale | null
   return best;
 }
 
+/** The usual size that paper has, either way round, within 2 mm; null for any other. */
+export function sizeOf(widthMm: number, heightMm: number): PaperSize | null {
+  const [long, short] = widthMm > heightMm ? [widthMm, heightMm] : [heightMm, widthMm];
+  return (
+    PAPER_SIZES.find(
+      ({ longMm, shortMm }) => Math.abs(longMm - long) <= 2 && Math.abs(shortMm - short) <= 2,
+    ) ?? null
+  );
+}
+
 const SIZE_NAME =
   /(?:^|[^A-Z0-9.])(?:(2A0|A[0-5](?:\s?[X×]\s?[3-5])?|B[0-4])|(ANSI|ARCH)[\s-]?(E1|[A-E]))(?![A-Z0-9])/i;
 

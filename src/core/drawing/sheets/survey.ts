@@ -1,16 +1,20 @@
-import type { Drawing } from '../../dxf/drawing';
-import type { LeafShape, PathShape, TextShape } from '../../dxf/shapes';
-import { type Box, emptyBox, include } from '../../geometry/box';
-import { composeSpace, planOf, type Space } from '../../geometry/space';
-import { applyX, applyY, scaleOf, type Transform } from '../../geometry/transform';
-import { EffectiveLooks } from '../effective';
-import { firstPoint } from '../first-point';
-import { type Step, Walk } from '../walk';
+import { type Drawing, entityOf, kindOf, layerNameOf } from '../../dxf/drawing';
+import { foldName } from '../../dxf/interner';
+import { shapeOf } from '../../dxf/read/decode';
+import type { PathShape, PlacementShape, TextShape } from '../../dxf/shapes';
+import { type Box, boxOfPoints, emptyBox, include, isEmpty } from '../../geometry/box';
+import { composeSpace, moved, planOf } from '../../geometry/space';
+import { applyX, applyY, IDENTITY, scaleOf, type Transform } from '../../geometry/transform';
+import { DEEPEST } from '../walk';
 
 /** Shapes of a model that are looked at; nested arrays can ask for billions. */
 const MOST_SHAPES = 1_000_000;
 /** A path of more corners than this is a contour or a curve, and no side of a frame. */
 const MOST_CORNERS = 40;
+/** What one symbol can hold of a frame; what holds more is a drawing. */
+const MOST_OF_SYMBOL = 20_000;
+/** A symbol that is placed more often than this is a component, and neither a frame nor a title block. */
+const MOST_PLACED = 400;
 /** A side counts as level or plumb when it leaves that direction by at most this share of its length. */
 const SLOPE = 1e-3;
 
@@ -43,7 +47,6 @@ export interface ModelText {
   /** Direction of reading, radians. */
   readonly angleRad: number;
   readonly row: number;
-  readonly top: number;
 }
 
 /** What of the model tells where sheets lie in it. */
@@ -52,95 +55,191 @@ export interface Survey {
   readonly level: readonly Side[];
   readonly plumb: readonly Side[];
   readonly texts: readonly ModelText[];
-  /** Boxes of all shapes that show: minX, minY, maxX, maxY of each. */
+  /** Boxes of lines, lettering and placements that show: minX, minY, maxX, maxY of each. */
   readonly boxes: readonly number[];
-  /** Row of the outermost object of each box. */
-  readonly tops: readonly number[];
-  /** Not everything was looked at. */
-  readonly cutOff: boolean;
 }
 
-/** Goes over everything that shows in the model, symbols at any depth included. */
-export function surveyModel(drawing: Drawing): Survey {
-  const taker = new Taker();
-  new Walk(drawing, taker, new EffectiveLooks(drawing, 0)).container(0);
-  const { rectangles, level, plumb, texts, boxes, tops } = taker;
-  return { rectangles, level, plumb, texts, boxes, tops, cutOff: taker.isFull() };
+/** A path of straight pieces: corners as x, y, x, y … */
+interface Path {
+  readonly points: readonly number[];
+  readonly closed: boolean;
+  readonly row: number;
 }
 
-class Taker {
+/** What a symbol holds that can be a frame or stand on one, symbols within it included, in its own coordinates. */
+interface SymbolContent {
+  readonly paths: readonly Path[];
+  readonly texts: readonly ModelText[];
+  readonly box: Box;
+}
+
+const NOTHING: SymbolContent = { paths: [], texts: [], box: emptyBox() };
+
+/** Goes over the lines, lettering and placements that show in the model, symbols at any depth included. */
+export const surveyModel = (drawing: Drawing): Surveyor => new Surveyor(drawing);
+
+export class Surveyor implements Survey {
   readonly rectangles: DrawnRectangle[] = [];
   readonly level: Side[] = [];
   readonly plumb: Side[] = [];
   readonly texts: ModelText[] = [];
   readonly boxes: number[] = [];
-  readonly tops: number[] = [];
+  private readonly symbols = new Map<string, SymbolContent>();
+  private readonly placed = new Map<string, number>();
+  private readonly hidden: ReadonlySet<string>;
+  /** Rows of lettering that is not read yet. */
+  private readonly lettered: number[] = [];
 
-  isFull(): boolean {
-    return this.tops.length >= MOST_SHAPES;
-  }
-
-  shape(shape: LeafShape, { space, row, top }: Step): void {
-    if (shape.type === 'path') this.path(shape, space, row, top);
-    else if (shape.type === 'text') this.text(shape, space, row, top);
-    else if (shape.type === 'ellipse') {
-      const t = planOf(composeSpace(space, shape.system));
-      const r = Math.max(Math.hypot(...shape.u), Math.hypot(...shape.v)) * scaleOf(t);
-      const [x, y] = [applyX(t, ...shape.centre), applyY(t, ...shape.centre)];
-      this.put(x - r, y - r, x + r, y + r, top);
-    } else {
-      const at = firstPoint(shape);
-      if (!at) return;
-      const t = planOf(space);
-      const [x, y] = [applyX(t, ...at), applyY(t, ...at)];
-      this.put(x, y, x, y, top);
+  constructor(private readonly drawing: Drawing) {
+    this.hidden = new Set(
+      drawing.layers.filter(({ on, frozen }) => !on || frozen).map(({ name }) => foldName(name)),
+    );
+    for (const row of drawing.containers[0].rows) {
+      if (this.boxes.length >= 4 * MOST_SHAPES) break;
+      const kind = kindOf(drawing, row);
+      if (kind === 'text' || kind === 'attribute') {
+        this.lettered.push(row);
+        continue;
+      }
+      if (kind === 'line' && !maySide(drawing, row)) continue;
+      this.look(row, {
+        path: (path) => this.take(path, IDENTITY, row),
+        text: () => undefined,
+        placement: (placement) => this.place(placement, row),
+      });
     }
   }
 
-  private put(minX: number, minY: number, maxX: number, maxY: number, top: number): void {
-    if (!Number.isFinite(minX + minY + maxX + maxY)) return;
-    this.boxes.push(minX, minY, maxX, maxY);
-    this.tops.push(top);
+  /** Takes in the lettering of the model itself: what is only of use once there are frames. */
+  readTexts(): void {
+    for (const row of this.lettered.splice(0))
+      this.look(row, {
+        path: () => undefined,
+        text: (text) => this.takeText(text, IDENTITY),
+        placement: () => undefined,
+      });
   }
 
-  private text(shape: TextShape, outer: Space, row: number, top: number): void {
-    const t = planOf(composeSpace(outer, shape.system));
-    const [x, y] = [applyX(t, shape.x, shape.y), applyY(t, shape.x, shape.y)];
-    if (!Number.isFinite(x + y)) return;
-    this.put(x, y, x, y, top);
-    const words = shape.paragraphs
-      .map(({ runs }) =>
-        runs.map(({ text, stack }) => text + (stack ? `${stack.upper}/${stack.lower}` : '')).join(''),
-      )
-      .join('\n')
-      .trim();
-    if (words === '') return;
-    const [cos, sin] = [Math.cos(shape.angleRad), Math.sin(shape.angleRad)];
-    const angleRad = Math.atan2(t[1] * cos + t[3] * sin, t[0] * cos + t[2] * sin);
-    this.texts.push({ words, x, y, height: shape.height * scaleOf(t), angleRad, row, top });
+  /** Tells what a row is, where it is of use and shows. */
+  private look(
+    row: number,
+    to: {
+      readonly path: (path: Path) => void;
+      readonly text: (text: ModelText) => void;
+      readonly placement: (placement: PlacementShape) => void;
+    },
+  ): void {
+    const { drawing } = this;
+    if (drawing.objects.invisible[row] === 1) return;
+    if (this.hidden.size > 0 && this.hidden.has(foldName(layerNameOf(drawing, row)))) return;
+    const kind = kindOf(drawing, row);
+    if (
+      kind !== 'line' &&
+      kind !== 'polyline' &&
+      kind !== 'text' &&
+      kind !== 'attribute' &&
+      kind !== 'symbol'
+    )
+      return;
+    if (entityOf(drawing, row) === 'ATTDEF') return;
+    const shape = shapeOf(drawing, row);
+    if (shape?.type === 'path') {
+      const path = straight(shape, row);
+      if (path) to.path(path);
+    } else if (shape?.type === 'text') {
+      const text = lettering(shape, row);
+      if (text) to.text(text);
+    } else if (shape?.type === 'placement') to.placement(shape);
   }
 
-  private path(shape: PathShape, outer: Space, row: number, top: number): void {
-    const t = planOf(composeSpace(outer, shape.system));
-    const { vertices } = shape;
+  private place(placement: PlacementShape, top: number): void {
+    const key = foldName(placement.symbol);
+    for (const [content, t] of this.placements(placement, 0)) {
+      const times = (this.placed.get(key) ?? 0) + 1;
+      this.placed.set(key, times);
+      const { minX, minY, maxX, maxY } = content.box;
+      this.put(transformed([minX, minY, maxX, minY, maxX, maxY, minX, maxY], t));
+      if (times > MOST_PLACED) continue;
+      for (const path of content.paths) this.take(path, t, top);
+      for (const text of content.texts) this.takeText(text, t);
+    }
+  }
+
+  /** What a placement holds, and from its symbol's coordinates to those around it, for each copy. */
+  private placements(
+    { symbol, spaces }: PlacementShape,
+    depth: number,
+  ): readonly (readonly [SymbolContent, Transform])[] {
+    const content = this.contentOf(symbol, depth);
+    if (isEmpty(content.box)) return [];
+    const [x, y, z] = this.drawing.symbols.get(foldName(symbol))?.base ?? [0, 0, 0];
+    return spaces
+      .slice(0, MOST_PLACED)
+      .map((space) => [content, planOf(composeSpace(space, moved(-x, -y, -z)))] as const);
+  }
+
+  private contentOf(name: string, depth: number): SymbolContent {
+    const key = foldName(name);
+    const known = this.symbols.get(key);
+    if (known) return known;
+    const symbol = this.drawing.symbols.get(key);
+    if (!symbol || symbol.external || depth > DEEPEST) return NOTHING;
+    // A symbol inside itself is empty there.
+    this.symbols.set(key, NOTHING);
+    const paths: Path[] = [];
+    const texts: ModelText[] = [];
     const box = emptyBox();
-    for (const { x, y } of vertices) include(box, applyX(t, x, y), applyY(t, x, y));
-    this.put(box.minX, box.minY, box.maxX, box.maxY, top);
-    if (vertices.length < 2 || vertices.length > MOST_CORNERS) return;
-    if (this.rectangle(shape, t, box, row, top)) return;
-    const count = shape.closed ? vertices.length : vertices.length - 1;
-    for (let i = 0; i < count; i++) {
-      const [from, to] = [vertices[i], vertices[(i + 1) % vertices.length]];
-      if (from.bulge !== 0) continue;
-      this.side(
-        applyX(t, from.x, from.y),
-        applyY(t, from.x, from.y),
-        applyX(t, to.x, to.y),
-        applyY(t, to.x, to.y),
-        row,
-        top,
-      );
+    const includePoints = (points: readonly number[]): void => {
+      for (let i = 0; i + 1 < points.length; i += 2) include(box, points[i], points[i + 1]);
+    };
+    for (const row of this.drawing.containers[symbol.container].rows) {
+      if (paths.length + texts.length > MOST_OF_SYMBOL) break;
+      this.look(row, {
+        path: (path) => {
+          includePoints(path.points);
+          paths.push(path);
+        },
+        text: (text) => {
+          include(box, text.x, text.y);
+          texts.push(text);
+        },
+        placement: (placement) => {
+          for (const [inner, t] of this.placements(placement, depth + 1)) {
+            const { minX, minY, maxX, maxY } = inner.box;
+            includePoints(transformed([minX, minY, maxX, minY, maxX, maxY, minX, maxY], t));
+            if (paths.length + texts.length > MOST_OF_SYMBOL) break;
+            for (const path of inner.paths) paths.push({ ...path, points: transformed(path.points, t) });
+            for (const text of inner.texts) texts.push(movedText(text, t));
+          }
+        },
+      });
     }
+    const content = { paths, texts, box };
+    this.symbols.set(key, content);
+    return content;
+  }
+
+  private put(points: readonly number[]): void {
+    const { minX, minY, maxX, maxY } = boxOfPoints(points);
+    if (minX <= maxX && minY <= maxY) this.boxes.push(minX, minY, maxX, maxY);
+  }
+
+  private takeText(text: ModelText, t: Transform): void {
+    const own = movedText(text, t);
+    if (!Number.isFinite(own.x + own.y)) return;
+    this.boxes.push(own.x, own.y, own.x, own.y);
+    this.texts.push(own);
+  }
+
+  private take(path: Path, t: Transform, top: number): void {
+    const points = transformed(path.points, t);
+    this.put(points);
+    if (points.length < 4 || points.length > 2 * MOST_CORNERS) return;
+    const { row, closed } = path;
+    if (this.rectangle(points, closed, row, top)) return;
+    for (let i = 0; i + 3 < points.length; i += 2)
+      this.side(points[i], points[i + 1], points[i + 2], points[i + 3], row, top);
+    if (closed) this.side(points.at(-2)!, points.at(-1)!, points[0], points[1], row, top);
   }
 
   private side(x0: number, y0: number, x1: number, y1: number, row: number, top: number): void {
@@ -153,32 +252,108 @@ class Taker {
   }
 
   /** Takes in a path that goes once around an upright rectangle, corners on its sides allowed. */
-  private rectangle(shape: PathShape, t: Transform, box: Box, row: number, top: number): boolean {
-    const { vertices } = shape;
-    if (vertices.length < 4) return false;
+  private rectangle(points: readonly number[], closed: boolean, row: number, top: number): boolean {
+    if (points.length < 8) return false;
+    const box = boxOfPoints(points);
     const [w, h] = [box.maxX - box.minX, box.maxY - box.minY];
     if (!(w > 0 && h > 0)) return false;
     const within = SLOPE * Math.min(w, h);
     let corners = 0;
     let around = 0;
-    let [px, py] = [Number.NaN, Number.NaN];
-    const points = shape.closed ? [...vertices, vertices[0]] : vertices;
-    for (const vertex of points) {
-      if (vertex.bulge !== 0) return false;
-      const [x, y] = [applyX(t, vertex.x, vertex.y), applyY(t, vertex.x, vertex.y)];
+    const around4 = closed ? [...points, points[0], points[1]] : points;
+    for (let i = 0; i + 1 < around4.length; i += 2) {
+      const [x, y] = [around4[i], around4[i + 1]];
       const onX = Math.min(Math.abs(x - box.minX), Math.abs(x - box.maxX)) <= within;
       const onY = Math.min(Math.abs(y - box.minY), Math.abs(y - box.maxY)) <= within;
       if (!onX && !onY) return false;
       if (onX && onY) corners++;
-      if (!Number.isNaN(px)) {
-        if (Math.abs(x - px) > within && Math.abs(y - py) > within) return false;
-        around += Math.abs(x - px) + Math.abs(y - py);
-      }
-      [px, py] = [x, y];
+      if (i === 0) continue;
+      const [dx, dy] = [Math.abs(x - around4[i - 2]), Math.abs(y - around4[i - 1])];
+      if (dx > within && dy > within) return false;
+      around += dx + dy;
     }
     // Once around, no less and no more.
     if (corners < 4 || Math.abs(around / (2 * (w + h)) - 1) > 4 * SLOPE) return false;
     this.rectangles.push({ box, top, row });
     return true;
   }
+}
+
+/** Digits in which the ends of a side agree at the least. */
+const AGREE = 3;
+
+/**
+ * Whether a line can be level or plumb: most are not, which their first digits tell without reading numbers. A line in a
+ * coordinate system of its own, or in a binary file, can be.
+ */
+function maySide({ document, objects }: Drawing, row: number): boolean {
+  const { codes, values, ends, bytes, form } = document.tags;
+  if (form !== 'text') return true;
+  const at = [-1, -1, -1, -1];
+  for (let tag = objects.start[row]; tag < objects.end[row]; tag++) {
+    const code = codes[tag];
+    if (code === 10) at[0] = tag;
+    else if (code === 11) at[1] = tag;
+    else if (code === 20) at[2] = tag;
+    else if (code === 21) at[3] = tag;
+  }
+  const [x0, x1, y0, y1] = at;
+  if (x0 < 0 || x1 < 0 || y0 < 0 || y1 < 0) return true;
+  const agree = (a: number, b: number): boolean => {
+    let [i, k] = [values[a], values[b]];
+    while (i < ends[a] && bytes[i] === 32) i++;
+    while (k < ends[b] && bytes[k] === 32) k++;
+    for (let n = 0; n < AGREE; n++, i++, k++) {
+      // Where one is written shorter, or a digit turns over, the numbers are read.
+      if (i >= ends[a] || k >= ends[b]) return true;
+      if (bytes[i] !== bytes[k]) return n > 0 && Math.abs(bytes[i] - bytes[k]) <= 1;
+    }
+    return true;
+  };
+  return agree(x0, x1) || agree(y0, y1);
+}
+
+/** A path as straight pieces, in the coordinates around its object; null for one with arcs or of many corners. */
+function straight({ vertices, closed, system }: PathShape, row: number): Path | null {
+  if (vertices.length < 2) return null;
+  const t = planOf(system);
+  const points: number[] = [];
+  // Of a long path the corners only count as extent.
+  for (const { x, y, bulge } of vertices) {
+    if (bulge !== 0) return null;
+    points.push(applyX(t, x, y), applyY(t, x, y));
+  }
+  return { points, closed, row };
+}
+
+function lettering(shape: TextShape, row: number): ModelText | null {
+  const words = shape.paragraphs
+    .map(({ runs }) =>
+      runs.map(({ text, stack }) => text + (stack ? `${stack.upper}/${stack.lower}` : '')).join(''),
+    )
+    .join('\n')
+    .trim();
+  if (words === '') return null;
+  const { x, y, height, angleRad } = shape;
+  return movedText({ words, x, y, height, angleRad, row }, planOf(shape.system));
+}
+
+function movedText(text: ModelText, t: Transform): ModelText {
+  if (t === IDENTITY) return text;
+  const [cos, sin] = [Math.cos(text.angleRad), Math.sin(text.angleRad)];
+  return {
+    ...text,
+    x: applyX(t, text.x, text.y),
+    y: applyY(t, text.x, text.y),
+    height: text.height * scaleOf(t),
+    angleRad: Math.atan2(t[1] * cos + t[3] * sin, t[0] * cos + t[2] * sin),
+  };
+}
+
+function transformed(points: readonly number[], t: Transform): readonly number[] {
+  if (t === IDENTITY) return points;
+  const moved: number[] = [];
+  for (let i = 0; i + 1 < points.length; i += 2)
+    moved.push(applyX(t, points[i], points[i + 1]), applyY(t, points[i], points[i + 1]));
+  return moved;
 }

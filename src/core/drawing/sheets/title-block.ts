@@ -22,7 +22,8 @@ const TITLE_TAG = /TITLE|TITEL|TITRE|TITULO|PLANINHALT|DESCR|NAME/i;
 export function titleOf(drawing: Drawing, paper: Box, texts: readonly ModelText[]): SheetTitle {
   const { number, title } = fromAttributes(drawing, texts);
   if (number !== null && title !== null) return { number, title };
-  const placed = texts.map((text) => ({ ...text, ...asRead(paper, texts, text) }));
+  const lying = asRead(paper, texts);
+  const placed = texts.map((text) => ({ ...text, ...lying(text) }));
   const block = placed.filter(({ right, up }) => right < FROM_RIGHT || up < FROM_BOTTOM);
   return { number: number ?? numberIn(block), title: title ?? titleIn(block) };
 }
@@ -46,20 +47,25 @@ interface Placed extends ModelText {
   readonly up: number;
 }
 
-/** Where a text lies on its sheet, turned so that most of the lettering is level. */
+/** Where texts lie on their sheet, turned so that most of the lettering is level. */
 function asRead(
   { minX, minY, maxX, maxY }: Box,
   texts: readonly ModelText[],
-  { x, y }: ModelText,
-): { right: number; up: number } {
-  const [u, v] = [(x - minX) / (maxX - minX), (y - minY) / (maxY - minY)];
+): (text: ModelText) => { right: number; up: number } {
   const upright = texts.filter(({ angleRad }) => Math.abs(Math.sin(angleRad)) > 0.9).length;
-  if (upright * 2 <= texts.length) return { right: 1 - u, up: v };
   const upwards = texts.filter(({ angleRad }) => Math.sin(angleRad) > 0.9).length;
-  return upwards * 2 >= upright ? { right: 1 - v, up: 1 - u } : { right: v, up: u };
+  return ({ x, y }) => {
+    const [u, v] = [(x - minX) / (maxX - minX), (y - minY) / (maxY - minY)];
+    if (upright * 2 <= texts.length) return { right: 1 - u, up: v };
+    return upwards * 2 >= upright ? { right: 1 - v, up: 1 - u } : { right: v, up: u };
+  };
 }
 
 const linesOf = ({ words }: ModelText): string[] => words.split('\n').map((line) => line.trim());
+
+/** Whether a line is the heading of a field and not what the field says: "Drawn", "Project:". */
+const isHeading = (line: string): boolean =>
+  (TITLE_WORDS.exec(line)?.[0].length ?? 0) >= 0.6 * line.replace(/[:\s]+$/, '').length;
 
 /** The number nearest to the lower right corner, large ones first. */
 function numberIn(block: readonly Placed[]): string | null {
@@ -88,8 +94,8 @@ function titleIn(block: readonly Placed[]): string | null {
       if (letters < 3 || line.length > LONGEST_TITLE || SHEET_NUMBER.test(line)) continue;
       if (statedScales(line).length > 0 || /\d{4}-\d\d-\d\d|\d{1,2}[./]\d{1,2}[./]\d{2,4}/.test(line))
         continue;
-      const heading = TITLE_WORDS.test(line) ? 0.35 : 0;
-      const worth = text.height / largest - heading - 0.5 * Math.min(text.right, text.up);
+      const worth =
+        text.height / largest - (isHeading(line) ? 0.35 : 0) - 0.5 * Math.min(text.right, text.up);
       if (worth <= most) continue;
       most = worth;
       best = line;
