@@ -78,6 +78,12 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
     );
 
   program
+    .command('units')
+    .description('the true size of a drawing’s units, by the labels beside its lines')
+    .argument('<drawing>')
+    .action(async (file) => (await import('./commands/drawings')).unitsOfFile(file, streams));
+
+  program
     .command('picture')
     .description('the drawing as it prints, at true size')
     .argument('<drawing>')

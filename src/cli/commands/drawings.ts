@@ -1,5 +1,6 @@
 import { basename } from 'node:path';
 import { readDrawing } from '../../core/dxf/read/interpret';
+import { unitsOf } from '../../core/facts/units/units';
 import { inspect, inspectObjects } from '../../core/inspect/inspect';
 import { drawPng, drawSvg, sceneOf, sheetNamed } from '../../server/draw';
 import { inspectionText } from '../inspection-text';
@@ -22,6 +23,13 @@ export function inspectFile(
       ? `${JSON.stringify({ file, ...found }, null, 2)}\n`
       : inspectionText(file, found),
   );
+}
+
+/** The true size of what is drawn, and the labels and lines that speak for it and against. */
+export function unitsOfFile(file: string, streams: Streams): void {
+  const { pairs, ...told } = unitsOf(must(readDrawing(readBytes(file)), file));
+  const plain = pairs.map(({ rows: _, ...pair }) => pair);
+  streams.out(`${JSON.stringify({ file, ...told, pairs: plain }, null, 2)}\n`);
 }
 
 /** The drawing as it prints, at true size. */

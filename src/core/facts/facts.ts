@@ -20,6 +20,7 @@ import { type Appearance, appearancesOf, type ViewportFact, viewportFacts } from
 import { type Crossing, crossingsOf, type Segments, segmentsOf } from './segments';
 import { indexSpace, type SpatialIndex } from './spatial-index';
 import { type TextFact, textFact } from './texts';
+import { type DrawingUnits, unitsOf } from './units/units';
 
 /**
  * What is known of a drawing beyond its records: worked out once, and only when somebody asks. What two rules would each
@@ -138,6 +139,11 @@ export class Facts {
     return this.ofRow('appearances', row, () =>
       appearancesOf(this.drawing, this.viewports, row, this.box(row)),
     );
+  }
+
+  /** The true size of what is drawn, by the labels beside its lines. */
+  get units(): DrawingUnits {
+    return this.lazily('units', () => unitsOf(this.drawing));
   }
 
   linetype(row: number): LinetypeFact {

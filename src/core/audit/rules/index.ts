@@ -20,6 +20,7 @@ import { objectsOwnWidth } from './objects/own-width';
 import { objectsWrongLayer } from './objects/wrong-layer';
 import { pensNotHeld } from './pens/not-held';
 import { pensNotPermitted } from './pens/not-permitted';
+import { unitsTrueSize } from './units/true-size';
 import { workingLeft } from './working/left';
 
 /** Every rule, in the order in which findings of one weight are listed. */
@@ -27,6 +28,7 @@ export const RULES: readonly Rule[] = [
   fileStructure,
   fileHandles,
   fileDoubledRecords,
+  unitsTrueSize,
   layersDoubled,
   layersUnknown,
   layersMissing,
