@@ -40,6 +40,7 @@ function headOf(row: Row): AuditHead {
   };
   return {
     ...head,
+    looked: head.looked ?? [],
     sheets: head.sheets.map((sheet) => (typeof sheet === 'string' ? namedLayout(sheet) : sheet)),
   };
 }

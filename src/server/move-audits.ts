@@ -79,6 +79,7 @@ const asNow = ({ units, version, codePage, counts, verdict, findings }: OldAudit
   verdict,
   failures: [],
   notChecked: [],
+  looked: [],
   times: {},
   findings: findings.map(
     ({ gravity, expected, found, at, ...rest }): Finding => ({

@@ -59,7 +59,7 @@ test('a sender’s drawing is taken in, corrected, downloaded, and complies when
   const automatic = page.getByRole('button', { name: /automatically/ });
   await expect(page.getByText('symbols on layer “A-WALL”')).toHaveCount(0);
   if (await automatic.isVisible()) await automatic.click();
-  await expect(page.getByText('Released', { exact: true })).toBeVisible();
+  await expect(page.getByText('Released in part', { exact: true })).toBeVisible();
 
   const corrected = join(folder, 'back.dxf');
   const [download] = await Promise.all([
@@ -69,7 +69,7 @@ test('a sender’s drawing is taken in, corrected, downloaded, and complies when
   expect(download.suggestedFilename()).toBe('Grundriss corrected.dxf');
   await download.saveAs(corrected);
   await takeIn(page, corrected, 'back.dxf', 'Planwerk Sonnholm');
-  await expect(page.getByText('Released', { exact: true })).toBeVisible();
+  await expect(page.getByText('Released in part', { exact: true })).toBeVisible();
   await expect(page.locator('header ~ main').getByText('must').first()).toBeVisible();
   await expect(page.getByRole('button', { name: '0 must' })).toHaveCount(0);
 

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import { audit, plainAudit } from '../../core/audit/engine';
+import { leftOpen } from '../../core/audit/families';
 import { type Audit, countByWeight } from '../../core/audit/finding';
 import { publishAudit } from '../../core/audit/publish';
 import { formatValue } from '../../core/audit/value';
@@ -54,10 +55,20 @@ export function auditFiles(
   return code;
 }
 
+/** A verdict speaks of what was looked at. */
+const verdictOf = ({ verdict, looked }: Audit): string =>
+  verdict === 'released' && leftOpen(looked).length > 0 ? 'released as far as it was checked' : verdict;
+
 function textOf(file: string, result: Audit): string {
   const counts = countByWeight(result.findings);
   const lines = [
-    `${file}: ${result.verdict} — ${counts.must} must, ${counts.should} should, ${counts.note} note`,
+    `${file}: ${verdictOf(result)} — ${counts.must} must, ${counts.should} should, ${counts.note} note`,
+    ...result.looked
+      .filter(({ looked }) => looked !== 'checked')
+      .map(
+        ({ family, looked, why }) =>
+          `  ${looked === 'not' ? 'not checked' : 'partly'}: ${family} (${why.join('; ')})`,
+      ),
     ...result.failures.map(({ rule, message }) => `  failed ${rule.padEnd(22)} ${message}`),
     ...result.notChecked.map(({ rule, what }) => `  not    ${rule.padEnd(22)} ${what}`),
     ...result.findings.map(

@@ -7,6 +7,7 @@ import { RANK, restOf } from './capped';
 import { type AuditContext, makeContext } from './context';
 import { type Exceptions, exceptionsOf } from './exceptions';
 import type { Audit, Finding, NotChecked, RuleFailure, Subject } from './finding';
+import { lookedAt } from './looked';
 import { placesOf } from './places';
 import type { FindingDraft, Rule, RuleContext, Visitor } from './rule';
 import { RULES } from './rules';
@@ -110,6 +111,7 @@ export function audit(drawing: Drawing, standard: Standard, rules: readonly Rule
     findings,
     failures,
     notChecked,
+    looked: lookedAt(context, rules, kinds, failures, notChecked),
     times: Object.fromEntries(running.map(({ rule, ms }) => [rule.meta.id, Math.round(ms * 100) / 100])),
     context,
     rowsOf: (finding) => rowsByFinding.get(finding) ?? [],

@@ -1,4 +1,5 @@
 import type { Weight } from '../standard/rule-settings';
+import type { Looked } from './families';
 import type { Value } from './value';
 
 export type CorrectionKind = 'automatic' | 'choice' | 'manual';
@@ -127,6 +128,8 @@ export interface Audit {
   readonly findings: readonly Finding[];
   readonly failures: readonly RuleFailure[];
   readonly notChecked: readonly NotChecked[];
+  /** What was looked at, family by family. */
+  readonly looked: readonly Looked[];
   /** ms that each rule took. */
   readonly times: Readonly<Record<string, number>>;
 }

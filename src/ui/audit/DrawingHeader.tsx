@@ -2,6 +2,7 @@ import type { DrawingView } from '../drawings/types';
 import { Button, buttonClass } from '../kit/Button';
 import { count } from '../kit/format';
 import { VerdictPlate, WeightTag } from '../kit/WeightTag';
+import { LookedAt } from './LookedAt';
 
 interface Props {
   readonly drawing: DrawingView;
@@ -36,10 +37,14 @@ export function DrawingHeader({ drawing, busy, onStep, onKeys, onDelete }: Props
       </div>
       {current && (
         <div className="flex shrink-0 items-center gap-3 border-l border-hairline pl-4">
-          <VerdictPlate verdict={drawing.verdict} />
+          <VerdictPlate
+            verdict={drawing.verdict}
+            inPart={current.looked.some(({ looked }) => looked !== 'checked')}
+          />
           <WeightTag weight="must" count={counts.must} />
           <WeightTag weight="should" count={counts.should} />
           <WeightTag weight="note" count={counts.note} />
+          <LookedAt looked={current.looked} />
         </div>
       )}
       <div className="flex shrink-0 items-center gap-2">

@@ -1,3 +1,4 @@
+import type { Looked } from '@/core/audit/families';
 import type { ListedFinding, Verdict } from '@/core/audit/finding';
 import type { SheetHead } from '@/core/drawing/sheets/heads';
 import type { Problem } from '@/core/result';
@@ -58,6 +59,7 @@ export interface DrawingView extends DrawingHead {
     readonly findings: readonly ListedFinding[];
     readonly failures: readonly { readonly rule: string; readonly message: string }[];
     readonly notChecked: readonly { readonly rule: string; readonly what: string }[];
+    readonly looked: readonly Looked[];
   } | null;
   readonly changeCount: number;
   readonly currentSha: string;

@@ -46,7 +46,14 @@ export function WeightTag({ weight, count }: { weight: Weight; count?: number })
   );
 }
 
-export function VerdictPlate({ verdict }: { verdict: 'released' | 'held' | null }) {
+/** @param inPart not everything was looked at: what is released is released as far as it was checked */
+export function VerdictPlate({
+  verdict,
+  inPart = false,
+}: {
+  verdict: 'released' | 'held' | null;
+  inPart?: boolean;
+}) {
   if (verdict === null) return <span className="text-ink-3">—</span>;
   const held = verdict === 'held';
   return (
@@ -55,7 +62,7 @@ export function VerdictPlate({ verdict }: { verdict: 'released' | 'held' | null 
         held ? 'border-oxide text-oxide' : 'border-verdigris bg-verdigris text-white'
       }`}
     >
-      {held ? 'Held' : 'Released'}
+      {held ? 'Held' : inPart ? 'Released in part' : 'Released'}
     </span>
   );
 }

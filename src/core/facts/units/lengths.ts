@@ -29,7 +29,7 @@ const METRIC = new RegExp(
   String.raw`^${NUMBER}\s*(mm|cm|m|mètres?|metres?|meters?|metros?|metri|мм|см|м|米|毫米|メートル)\.?$`,
   'i',
 );
-const BARE = new RegExp(String.raw`^${NUMBER}$`);
+const BARE = new RegExp(`^${NUMBER}$`);
 
 /** N 45°30'15" E and its relatives, with or without spaces, in figures of any kind of degree sign. */
 const BEARING =

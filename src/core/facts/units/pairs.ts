@@ -108,7 +108,7 @@ function lengthIn(words: string | null): StatedLength | null {
 /** A dimension that says something else than it measures, typed or by a factor of its style. */
 function typedDimension(drawing: Drawing, row: number, label: number): LabelledLine | null {
   const measured = measureOf(drawing, row);
-  if (!measured || measured.what !== 'length' || !(measured.value > 0)) return null;
+  if (measured?.what !== 'length' || !(measured.value > 0)) return null;
   const handle = handleOf(drawing, row);
   const typed = lengthIn(wordsOf(drawing, row));
   if (typed)
