@@ -53,7 +53,8 @@ export function SheetBar(props: Props) {
   const shown = sheets[sheet]?.name ?? 'Model';
   const scale = scaleOf(sheets[sheet]);
   // More than fits beside the sheets: on a narrow bar the keys stand in their list only.
-  const keys = props.onAsReceived || !few ? '[&_kbd]:hidden @min-[60rem]:[&_kbd]:inline' : '';
+  const isFull = props.onAsReceived || !few || (sheet === MODEL && painted?.scaleNote);
+  const keys = isFull ? '[&_kbd]:hidden @min-[60rem]:[&_kbd]:inline' : '';
   return (
     <div className="@container">
       <div

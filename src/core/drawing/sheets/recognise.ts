@@ -142,10 +142,15 @@ function inReadingOrder(sheets: readonly FoundSheet[]): FoundSheet[] {
   const ordered: FoundSheet[] = [];
   while (left.length > 0) {
     const [first] = left;
-    const half = (first.box.maxY - first.box.minY) / 2;
-    const row = left.filter(({ box }) => box.maxY > first.box.maxY - half);
-    ordered.push(...row.sort((a, b) => a.box.minX - b.box.minX));
+    const row = left.filter(({ box }) => isBeside(box, first.box));
+    ordered.push(...row.sort((a, b) => a.box.minX - b.box.minX || b.box.maxY - a.box.maxY));
     for (const one of row) left.splice(left.indexOf(one), 1);
   }
   return ordered;
+}
+
+/** Sheets stand in one row when they share half of the lower one's height, wherever their sides are aligned. */
+function isBeside(a: Box, b: Box): boolean {
+  const shared = Math.min(a.maxY, b.maxY) - Math.max(a.minY, b.minY);
+  return shared >= 0.5 * Math.min(a.maxY - a.minY, b.maxY - b.minY);
 }

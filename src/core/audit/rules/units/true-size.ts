@@ -13,7 +13,7 @@ const messages = {
 };
 
 const example = ({ mm, length }: UnitPair): string =>
-  `${plain(mm / 1000)} m stand beside a line of ${plain(length)} units`;
+  `${plain(mm / 1000)} m beside a line of ${plain(length)} units`;
 
 export const unitsTrueSize: Rule = {
   meta: {
