@@ -27,7 +27,7 @@ export function inspectFile(
 
 /** The true size of what is drawn, and the labels and lines that speak for it and against. */
 export function unitsOfFile(file: string, streams: Streams): void {
-  const { pairs, ...told } = unitsOf(must(readDrawing(readBytes(file)), file));
+  const { pairs, ...told } = unitsOf(must(readDrawing(readBytes(file)), file), true);
   const plain = pairs.map(({ rows: _, ...pair }) => pair);
   streams.out(`${JSON.stringify({ file, ...told, pairs: plain }, null, 2)}\n`);
 }

@@ -55,9 +55,33 @@ interface Lying {
   readonly rarity: number;
 }
 
-const PER_SIZE: ReadonlyMap<PaperSize, readonly Lying[]> = new Map(
-  PAPER_SIZES.map((size) => [size, waysOf(size)]),
-);
+/** A way of lying, with the frame that it makes. */
+interface Way extends Lying {
+  readonly size: PaperSize;
+  readonly frameW: number;
+  readonly frameH: number;
+  readonly ratio: number;
+}
+
+/** Every way of every size, by the ratio of the frame's sides. */
+const WAYS: readonly Way[] = PAPER_SIZES.flatMap((size) =>
+  waysOf(size).map((lying) => {
+    const [left, bottom, right, top] = lying.marginsMm;
+    const [frameW, frameH] = [lying.widthMm - left - right, lying.heightMm - bottom - top];
+    return { ...lying, size, frameW, frameH, ratio: frameW / frameH };
+  }),
+).sort((a, b) => a.ratio - b.ratio);
+
+/** Where the ways begin whose ratio is no less than one. */
+function firstWay(ratio: number): number {
+  let [low, high] = [0, WAYS.length];
+  while (low < high) {
+    const middle = (low + high) >> 1;
+    if (WAYS[middle].ratio < ratio) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
 
 /** Every way that a frame lies on paper of a size: on either side, bound on either side, with every usual margin. */
 function waysOf(size: PaperSize): Lying[] {
@@ -83,35 +107,39 @@ function waysOf(size: PaperSize): Lying[] {
 export function matchesOf({ minX, minY, maxX, maxY }: Box, unitMm: number | null): SheetMatch[] {
   const [w, h] = [maxX - minX, maxY - minY];
   const found: SheetMatch[] = [];
-  for (const [size, ways] of PER_SIZE)
-    for (const { widthMm, heightMm, marginsMm, rarity } of ways) {
-      const [left, bottom, right, top] = marginsMm;
-      const [frameW, frameH] = [widthMm - left - right, heightMm - bottom - top];
-      const [kx, ky] = [frameW / w, frameH / h];
-      const isEdge = left + bottom + right + top === 0;
-      const skew = Math.abs(kx / ky - 1);
-      if (skew > (isEdge ? EDGE_OFF : FRAME_OFF)) continue;
-      const mmPerUnit = Math.sqrt(kx * ky);
-      for (const unit of unitsFor(unitMm)) {
-        const scale = usualScale(unit.mm / mmPerUnit, isEdge ? SCALE_OFF : 2 * FRAME_OFF);
-        if (!scale) continue;
-        const off = Math.max(skew, Math.abs(unit.mm / mmPerUnit / scale.reduction - 1));
-        const mixed = scale.system !== 'both' && (scale.system === 'inch') !== (size.series === 'inch');
-        found.push({
-          size,
-          widthMm,
-          heightMm,
-          marginsMm,
-          isEdge,
-          // The scale is what was meant; sides are drawn a hair off it.
-          mmPerUnit: unit.mm / scale.reduction,
-          unitMm: unit.mm,
-          reduction: scale.reduction,
-          off,
-          rarity: size.rarity + rarity + unit.rarity + scale.rarity + (mixed ? 2.5 : 0),
-        });
-      }
+  const ratio = w / h;
+  for (
+    let i = firstWay(ratio * (1 - EDGE_OFF));
+    i < WAYS.length && WAYS[i].ratio <= ratio * (1 + 2 * EDGE_OFF);
+    i++
+  ) {
+    const { size, widthMm, heightMm, marginsMm, rarity, frameW, frameH } = WAYS[i];
+    const [left, bottom, right, top] = marginsMm;
+    const [kx, ky] = [frameW / w, frameH / h];
+    const isEdge = left + bottom + right + top === 0;
+    const skew = Math.abs(kx / ky - 1);
+    if (skew > (isEdge ? EDGE_OFF : FRAME_OFF)) continue;
+    const mmPerUnit = Math.sqrt(kx * ky);
+    for (const unit of unitsFor(unitMm)) {
+      const scale = usualScale(unit.mm / mmPerUnit, isEdge ? SCALE_OFF : 2 * FRAME_OFF);
+      if (!scale) continue;
+      const off = Math.max(skew, Math.abs(unit.mm / mmPerUnit / scale.reduction - 1));
+      const mixed = scale.system !== 'both' && (scale.system === 'inch') !== (size.series === 'inch');
+      found.push({
+        size,
+        widthMm,
+        heightMm,
+        marginsMm,
+        isEdge,
+        // The scale is what was meant; sides are drawn a hair off it.
+        mmPerUnit: unit.mm / scale.reduction,
+        unitMm: unit.mm,
+        reduction: scale.reduction,
+        off,
+        rarity: size.rarity + rarity + unit.rarity + scale.rarity + (mixed ? 2.5 : 0),
+      });
     }
+  }
   return found.sort((a, b) => a.rarity - b.rarity);
 }
 

@@ -53,7 +53,7 @@ const METRIC_UNITS: Readonly<Record<string, LengthUnit>> = {
 /** The length that one line of a label states; null for what states none: names, levels, areas, slopes, angles. */
 export function statedLength(label: string): StatedLength | null {
   let words = label.trim().replace(/\s+/g, ' ');
-  if (words.length === 0 || words.length > 60) return null;
+  if (words.length === 0 || words.length > 60 || !mayState(words)) return null;
   const plain = words;
   words = words.replace(BEARING, '').replace(AZIMUTH, '');
   const bearing = words !== plain;
@@ -90,6 +90,20 @@ const only = (mm: number, unit: LengthUnit, offMm: number, bearing: boolean): St
   mm > 0 && Number.isFinite(mm)
     ? { mm: [{ value: mm, unit }], named: true, rounding: offMm / mm, decimals: 0, bearing }
     : null;
+
+/** Letters that a length can have with its bearing and unit; a sentence has more. */
+const MOST_LETTERS = 14;
+
+/** Whether words can state a length at all: most lettering is told apart by its letters. */
+function mayState(words: string): boolean {
+  let [letters, digits] = [0, 0];
+  for (let i = 0; i < words.length; i++) {
+    const code = words.charCodeAt(i);
+    if (code >= 48 && code <= 57) digits++;
+    else if ((code | 32) >= 97 && (code | 32) <= 122) letters++;
+  }
+  return digits > 0 && letters <= MOST_LETTERS;
+}
 
 /** 1,250.5 and 1 250 are thousands apart; 12,5 is a decimal comma. */
 function numberOf(text: string): number {

@@ -75,12 +75,15 @@ const NAMES: Readonly<Record<LengthUnit, string>> = { mm: 'mm', cm: 'cm', m: 'm'
 const UNITS = Object.keys(UNIT_MM) as LengthUnit[];
 const BASE_UNITS = UNITS.map((unit) => UNIT_MM[unit]);
 
-/** True size of a drawing's units by the labels beside its lines: they vote for one factor, and what else is known weighs in. */
-export function unitsOf(drawing: Drawing): DrawingUnits {
+/**
+ * True size of a drawing's units by the labels beside its lines: they vote for one factor, and what else is known weighs in.
+ * @param withFramesAlone frames that state their scale speak where there are no labels too
+ */
+export function unitsOf(drawing: Drawing, withFramesAlone = false): DrawingUnits {
   const lines = labelledLines(drawing);
   const headerMm = drawing.unitMm;
   const votes = lines.flatMap((pair) => votesOf(pair, headerMm));
-  const framed = framesOf(drawing);
+  const framed = votes.length > 0 || withFramesAlone ? framesOf(drawing) : [];
   const factors = candidates(votes, framed);
   const scored = factors
     .map((factor) => ({ factor, ...scoreOf(factor, votes, framed, headerMm) }))
