@@ -24,6 +24,15 @@ export function inspectionText(file: string, found: Inspection): string {
     ),
   );
   section(
+    'Sheets in the model',
+    found.sheets
+      .filter(({ where }) => where === 'model')
+      .map(
+        ({ name, sizeName, scale, statedScale, agrees, sure }) =>
+          `${name}: ${sizeName}, ${scale}${agrees === false ? `, states ${statedScale}` : ''}, sure ${sure}`,
+      ),
+  );
+  section(
     'Layers',
     found.layers.map(
       (layer) =>
