@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Result } from '../core/result';
+import { fail, type Result } from '../core/result';
 import { dataFolder, mostPictureBytes } from './config';
 import { type DrawingRecord, drawing, NO_DRAWING } from './drawings';
 import { edition } from './editions';
@@ -39,6 +39,9 @@ export async function pictureFile(
 ): Promise<Result<{ file: string }>> {
   const record = drawing(id);
   if (!record) return NO_DRAWING;
+  // How many sheets it has is known from its audit: no worker has to read it to refuse a number.
+  if (record.auditId !== null && !asReceived && sheet >= record.sheets.length)
+    return fail('no-sheet', `The drawing has no sheet number ${sheet + 1}.`, 'Reload the page.');
   const sha = shaOf(record, asReceived);
   const used = record.editionId === null ? null : edition(record.editionId);
   const defaultWidthMm = used?.standard.pens.defaultMm ?? COMMON_DEFAULT_MM;
