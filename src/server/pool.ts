@@ -54,9 +54,12 @@ const room = new Room(12_000_000);
 /** Drawings up to this size do not count, so that what a person waits for is not behind what is large. */
 const SMALL_BYTES = 1_000_000;
 
+/** Work on drawings that goes on behind the answers; what a person waits for does not queue up behind it. */
+const BEHIND: ReadonlySet<TaskName> = new Set(['audit', 'correct', 'uses']);
+
 /** What the drawing of a task counts for, bytes. */
-function bytesOf(request: object): number {
-  if (!('path' in request)) return 0;
+function bytesOf(name: TaskName, request: object): number {
+  if (!BEHIND.has(name) || !('path' in request)) return 0;
   const { size } = statSync(String(request.path), { throwIfNoEntry: false }) ?? { size: 0 };
   return size > SMALL_BYTES ? size : 0;
 }
@@ -70,7 +73,7 @@ export const runTask = <N extends TaskName>(
   name: N,
   request: Tasks[N]['request'],
   cancel?: AbortSignal,
-): Promise<Tasks[N]['reply']> => room.within(bytesOf(request), () => runNow(name, request, cancel));
+): Promise<Tasks[N]['reply']> => room.within(bytesOf(name, request), () => runNow(name, request, cancel));
 
 async function runNow<N extends TaskName>(
   name: N,
