@@ -63,12 +63,10 @@ function textOf(file: string, result: Audit): string {
   const counts = countByWeight(result.findings);
   const lines = [
     `${file}: ${verdictOf(result)} — ${counts.must} must, ${counts.should} should, ${counts.note} note`,
-    ...result.looked
-      .filter(({ looked }) => looked !== 'checked')
-      .map(
-        ({ family, looked, why }) =>
-          `  ${looked === 'not' ? 'not checked' : 'partly'}: ${family} (${why.join('; ')})`,
-      ),
+    ...leftOpen(result.looked).map(
+      ({ family, looked, why }) =>
+        `  ${looked === 'not' ? 'not checked' : 'partly'}: ${family} (${why.join('; ')})`,
+    ),
     ...result.failures.map(({ rule, message }) => `  failed ${rule.padEnd(22)} ${message}`),
     ...result.notChecked.map(({ rule, what }) => `  not    ${rule.padEnd(22)} ${what}`),
     ...result.findings.map(

@@ -4,7 +4,7 @@ import type { PathShape, ViewportShape } from '../dxf/shapes';
 import { type Box, boxOfPoints } from '../geometry/box';
 import { pointsOfArc } from '../geometry/ellipse';
 import { IDENTITY_SPACE } from '../geometry/space';
-import { applyX, applyY, inverseOf } from '../geometry/transform';
+import { applyToPoints, inverseOf } from '../geometry/transform';
 import { outlineEllipse, outlinePath } from './outline';
 
 /** Corners of the object that bounds a viewport, or null for a viewport that is a rectangle. */
@@ -41,10 +41,7 @@ export function viewportRegion({ transform, centre: [x, y], width, height }: Vie
   if (!back) return null;
   const [w, h] = [width / 2, height / 2];
   const corners = [x - w, y - h, x + w, y - h, x + w, y + h, x - w, y + h];
-  const region: number[] = [];
-  for (let i = 0; i < corners.length; i += 2)
-    region.push(applyX(back, corners[i], corners[i + 1]), applyY(back, corners[i], corners[i + 1]));
-  return boxOfPoints(region);
+  return boxOfPoints(applyToPoints(back, corners));
 }
 
 /**

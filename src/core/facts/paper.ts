@@ -7,7 +7,7 @@ import type { ViewportShape } from '../dxf/shapes';
 import { type Box, boxOfPoints } from '../geometry/box';
 import { meetingOf } from '../geometry/crossings';
 import { contains } from '../geometry/hatch';
-import { applyX, applyY, inverseOf } from '../geometry/transform';
+import { applyToPoints, inverseOf } from '../geometry/transform';
 
 /** A viewport of a sheet, as far as it decides what is seen and how large. */
 export interface ViewportFact {
@@ -70,9 +70,7 @@ function viewportFact(
   const clip = viewportClip(drawing, shape, [0, 0]);
   const [x, y, w, h] = [...shape.centre, shape.width / 2, shape.height / 2];
   const onSheet = clip ?? [x - w, y - h, x + w, y - h, x + w, y + h, x - w, y + h];
-  const region: number[] = [];
-  for (let i = 0; i + 1 < onSheet.length; i += 2)
-    region.push(applyX(back, onSheet[i], onSheet[i + 1]), applyY(back, onSheet[i], onSheet[i + 1]));
+  const region = applyToPoints(back, onSheet);
   const sheetMm = sheet.paper?.mmPerUnit;
   return {
     sheet: sheet.name,

@@ -25,6 +25,15 @@ export const applyY = (t: Transform, x: number, y: number): number => t[1] * x +
 /** Factor by which lengths grow: the square root of the area factor. */
 export const scaleOf = (t: Transform): number => Math.sqrt(Math.abs(t[0] * t[3] - t[1] * t[2]));
 
+/** Points x, y, x, y … through a transform. */
+export function applyToPoints(t: Transform, points: readonly number[]): readonly number[] {
+  if (t === IDENTITY) return points;
+  const moved: number[] = [];
+  for (let i = 0; i + 1 < points.length; i += 2)
+    moved.push(applyX(t, points[i], points[i + 1]), applyY(t, points[i], points[i + 1]));
+  return moved;
+}
+
 /** The way back; null for a transform that flattens. */
 export function inverseOf([a, b, c, d, e, f]: Transform): Transform | null {
   const det = a * d - b * c;

@@ -1,3 +1,4 @@
+import { leftOpen } from '@/core/audit/families';
 import type { DrawingView } from '../drawings/types';
 import { Button, buttonClass } from '../kit/Button';
 import { count } from '../kit/format';
@@ -37,10 +38,7 @@ export function DrawingHeader({ drawing, busy, onStep, onKeys, onDelete }: Props
       </div>
       {current && (
         <div className="flex shrink-0 items-center gap-3 border-l border-hairline pl-4">
-          <VerdictPlate
-            verdict={drawing.verdict}
-            inPart={current.looked.some(({ looked }) => looked !== 'checked')}
-          />
+          <VerdictPlate verdict={drawing.verdict} inPart={leftOpen(current.looked).length > 0} />
           <WeightTag weight="must" count={counts.must} />
           <WeightTag weight="should" count={counts.should} />
           <WeightTag weight="note" count={counts.note} />

@@ -1,5 +1,5 @@
 import Flatbush from 'flatbush';
-import { type Drawing, layerNameOf } from '../../dxf/drawing';
+import { type Drawing, layerNameOf, rangeOf } from '../../dxf/drawing';
 import type { Box } from '../../geometry/box';
 import { type Frame, liesIn, shortOf } from './frames';
 import { matchesOf, paperAround, type SheetMatch } from './matches';
@@ -13,7 +13,6 @@ export interface Judged {
   readonly frame: Frame;
   readonly texts: readonly ModelText[];
   readonly scales: readonly StatedScale[];
-  readonly sizes: readonly PaperSize[];
   /** Everything that speaks for a sheet but the match itself. */
   readonly evidence: number;
   /** Part of the evidence that only sheets have: words of a title block, a frame within the edge, a name. */
@@ -120,7 +119,7 @@ export class Judge {
       (sizes.length > 0 && best && sizes.includes(best.match.size) ? 1 : 0) +
       Math.min(twins, 2) * 0.4 -
       (this.isEmpty(frame) ? 2 : 0);
-    return { frame, texts, scales, sizes, evidence, own, ranked };
+    return { frame, texts, scales, evidence, own, ranked };
   }
 
   /** What a text says of a sheet; worked out once, for frames within frames share their texts. */
@@ -225,10 +224,7 @@ export class Judge {
 const sidesOf = (box: Box): string =>
   [box.maxX - box.minX, box.maxY - box.minY].map((side) => side.toPrecision(4)).join(' ');
 
-const symbolOf = (drawing: Drawing, row: number): string => {
-  const range = { start: drawing.objects.start[row], end: drawing.objects.end[row] };
-  return drawing.reader.findText(range, 2);
-};
+const symbolOf = (drawing: Drawing, row: number): string => drawing.reader.findText(rangeOf(drawing, row), 2);
 
 const isSame = (a: Box, b: Box): boolean => liesIn(a, b) && liesIn(b, a);
 export const isScale = (a: number, b: number): boolean => Math.abs(a / b - 1) < 0.005;

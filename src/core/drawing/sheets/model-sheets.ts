@@ -1,6 +1,7 @@
 import type { Drawing } from '../../dxf/drawing';
 import { foldName } from '../../dxf/interner';
 import type { Box } from '../../geometry/box';
+import { isScale } from './judge';
 import { type FoundSheet, recogniseSheets } from './recognise';
 import type { StatedScale } from './stated-scale';
 import { titleOf } from './title-block';
@@ -28,8 +29,6 @@ export interface ModelSheet {
   readonly sure: number;
   /** The paper, drawing units. */
   readonly box: Box;
-  /** Who says that it is one. */
-  readonly from: 'frame' | 'person';
 }
 
 const known = new WeakMap<Drawing, readonly ModelSheet[]>();
@@ -67,10 +66,9 @@ function named(drawing: Drawing, found: readonly FoundSheet[]): ModelSheet[] {
       reduction: match.reduction,
       unitMm: match.unitMm,
       stated: scale,
-      agrees: scale && Math.abs(scale.reduction / match.reduction - 1) < 0.005,
+      agrees: scale && isScale(scale.reduction, match.reduction),
       sure,
       box,
-      from: 'frame',
     };
   });
 }
@@ -78,7 +76,7 @@ function named(drawing: Drawing, found: readonly FoundSheet[]): ModelSheet[] {
 /** The scale that a sheet states: the frame's own where it is among them, else the one said most often. */
 function spoken(stated: readonly StatedScale[], reduction: number): StatedScale | null {
   const counted = stated.some(({ sure }) => sure) ? stated.filter(({ sure }) => sure) : [];
-  const own = counted.find((scale) => Math.abs(scale.reduction / reduction - 1) < 0.005);
+  const own = counted.find((scale) => isScale(scale.reduction, reduction));
   if (own) return own;
   const times = (scale: StatedScale): number =>
     counted.filter((one) => one.reduction === scale.reduction).length;

@@ -4,7 +4,7 @@ import { shapeOf } from '../../dxf/read/decode';
 import type { PathShape, PlacementShape, TextShape } from '../../dxf/shapes';
 import { type Box, boxOfPoints, emptyBox, include, isEmpty } from '../../geometry/box';
 import { composeSpace, moved, planOf } from '../../geometry/space';
-import { applyX, applyY, IDENTITY, scaleOf, type Transform } from '../../geometry/transform';
+import { applyToPoints, applyX, applyY, IDENTITY, scaleOf, type Transform } from '../../geometry/transform';
 import { DEEPEST } from '../walk';
 
 /** Shapes of a model that are looked at; nested arrays can ask for billions. */
@@ -158,7 +158,7 @@ export class Surveyor implements Survey {
       const times = (this.placed.get(key) ?? 0) + 1;
       this.placed.set(key, times);
       const { minX, minY, maxX, maxY } = content.box;
-      this.put(transformed([minX, minY, maxX, minY, maxX, maxY, minX, maxY], t));
+      this.put(applyToPoints(t, [minX, minY, maxX, minY, maxX, maxY, minX, maxY]));
       if (times > MOST_PLACED) continue;
       for (const path of content.paths) this.take(path, t, top);
       for (const text of content.texts) this.takeText(text, t);
@@ -206,9 +206,9 @@ export class Surveyor implements Survey {
         placement: (placement) => {
           for (const [inner, t] of this.placements(placement, depth + 1)) {
             const { minX, minY, maxX, maxY } = inner.box;
-            includePoints(transformed([minX, minY, maxX, minY, maxX, maxY, minX, maxY], t));
+            includePoints(applyToPoints(t, [minX, minY, maxX, minY, maxX, maxY, minX, maxY]));
             if (paths.length + texts.length > MOST_OF_SYMBOL) break;
-            for (const path of inner.paths) paths.push({ ...path, points: transformed(path.points, t) });
+            for (const path of inner.paths) paths.push({ ...path, points: applyToPoints(t, path.points) });
             for (const text of inner.texts) texts.push(movedText(text, t));
           }
         },
@@ -232,7 +232,7 @@ export class Surveyor implements Survey {
   }
 
   private take(path: Path, t: Transform, top: number): void {
-    const points = transformed(path.points, t);
+    const points = applyToPoints(t, path.points);
     this.put(points);
     if (points.length < 4 || points.length > 2 * MOST_CORNERS) return;
     const { row, closed } = path;
@@ -348,12 +348,4 @@ function movedText(text: ModelText, t: Transform): ModelText {
     height: text.height * scaleOf(t),
     angleRad: Math.atan2(t[1] * cos + t[3] * sin, t[0] * cos + t[2] * sin),
   };
-}
-
-function transformed(points: readonly number[], t: Transform): readonly number[] {
-  if (t === IDENTITY) return points;
-  const moved: number[] = [];
-  for (let i = 0; i + 1 < points.length; i += 2)
-    moved.push(applyX(t, points[i], points[i + 1]), applyY(t, points[i], points[i + 1]));
-  return moved;
 }
