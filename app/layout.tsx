@@ -2,6 +2,7 @@ import type { Metadata } from 'next';
 import type { ReactNode } from 'react';
 import { editionInForce } from '@/server/editions';
 import { Frame } from '@/ui/frame/Frame';
+import { ScriptFaces } from '@/ui/frame/ScriptFaces';
 import './globals.css';
 
 export const metadata: Metadata = { title: { default: 'Zinc Warden', template: '%s · Zinc Warden' } };
@@ -23,6 +24,7 @@ export default function RootLayout({ children }: { children: ReactNode }) {
         >
           {children}
         </Frame>
+        <ScriptFaces />
       </body>
     </html>
   );

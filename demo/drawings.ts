@@ -1,6 +1,7 @@
 import { DrawingComposer, type Point, type Props } from '../src/core/dxf/write/composer';
 import { marksOf } from '../src/core/records/linetype-marks';
 import { PLAIN_LOOK } from '../src/core/standard/line-words';
+import { parcelSurvey, quayDetails } from './from-outside';
 import { drawNorth, drawSheet } from './sheet';
 import { demoStandard } from './standard';
 import {
@@ -557,4 +558,6 @@ export const demoDrawings = (): DemoDrawing[] => [
   survey(),
   linkspan(),
   shorePower(),
+  quayDetails(),
+  parcelSurvey(),
 ];

@@ -12,7 +12,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
-import { FACE_FILES, faceFiles } from './faces.mjs';
+import { FACE_FILES, faceFiles, scriptFiles } from './faces.mjs';
 import { bin, bundle, bundleCommands, installPackages, must, root } from './prepare.mjs';
 
 installPackages();
@@ -46,6 +46,23 @@ mkdirSync(fonts, { recursive: true });
 for (const face of Object.keys(FACE_FILES))
   for (const { family, file } of faceFiles(face))
     copyFileSync(join(root, 'node_modules', '@fontsource', family, 'files', file), join(fonts, file));
+
+// Faces for other scripts: many small files, of which a page loads those that it needs letters of.
+const scripts = scriptFiles();
+for (const { file, path } of scripts) copyFileSync(join(root, 'node_modules', path), join(fonts, file));
+writeFileSync(
+  join(fonts, 'scripts.json'),
+  JSON.stringify(scripts.map(({ file, ranges }) => ({ file, ranges }))),
+);
+writeFileSync(
+  join(fonts, 'scripts.css'),
+  scripts
+    .map(
+      ({ file, ranges }) =>
+        `@font-face{font-family:ZincScripts;font-weight:100 900;font-display:swap;src:url(/fonts/${file}) format("woff2");unicode-range:${ranges}}`,
+    )
+    .join('\n'),
+);
 
 const mark = join(root, 'build', 'built');
 const hash = treeHash();

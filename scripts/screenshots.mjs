@@ -22,16 +22,11 @@ await shoot('intake', '/intake');
 await shoot('drawing', '/drawings/1');
 await shoot('finding', '/drawings/3', () => page.getByRole('button', { name: /“Str_Centre”/ }).click());
 await shoot('contents', '/drawings/3', () => page.keyboard.press('c'));
-await shoot('measure', '/drawings/3', async () => {
-  const sheet = await page.getByRole('application').boundingBox();
-  await page.mouse.move(sheet.x + sheet.width * 0.6, sheet.y + sheet.height * 0.35);
-  for (let i = 0; i < 4; i++) await page.mouse.wheel(0, -200);
-  await page.keyboard.press('m');
-  await page.waitForTimeout(800);
-  await page.mouse.click(sheet.x + sheet.width * 0.549, sheet.y + sheet.height * 0.176);
-  await page.mouse.move(sheet.x + sheet.width * 0.787, sheet.y + sheet.height * 0.176);
+await shoot('sheets', '/drawings/5', async () => {
+  await page.keyboard.press('l');
+  for (let i = 0; i < 2; i++) await page.keyboard.press('PageDown');
 });
-await shoot('proposals', '/drawings/3', () => page.getByRole('button', { name: /likely proposals/ }).click());
+await shoot('units', '/drawings/6', () => page.keyboard.press('u'));
 await shoot('layers', '/standard', () => page.getByRole('button', { name: /S-GRID/ }).click());
 await shoot('lettering', '/standard?view=lettering');
 await shoot('names', '/standard?view=names', async () => {

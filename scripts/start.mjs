@@ -21,8 +21,14 @@ if (trouble) {
 const server = spawn(bin('next'), ['start', '--hostname', host, '--port', port], {
   cwd: root,
   ...LEASHED,
-  // The C library keeps freed memory for each thread apart; with worker threads that came to 400 MB. Two arenas are enough.
-  env: { MALLOC_ARENA_MAX: '2', ...leashedEnvironment() },
+  // The C library keeps freed memory for each thread apart; with worker threads that came to 400 MB. Two arenas are enough. What
+  // is large is given back as soon as it is freed.
+  env: {
+    MALLOC_ARENA_MAX: '2',
+    MALLOC_MMAP_THRESHOLD_: '1000000',
+    MALLOC_TRIM_THRESHOLD_: '1000000',
+    ...leashedEnvironment(),
+  },
 });
 const stop = (signal = 'SIGTERM') => {
   server.kill(signal);

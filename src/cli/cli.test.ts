@@ -257,7 +257,7 @@ describe('warden', () => {
     expect(wrong.code).toBe(2);
     expect(wrong.err).toContain('Sheets: S-301, Model.');
     expect((await run('picture', at('linkspan.dxf'), '--out', at('x.gif'))).err).toContain(
-      'neither an SVG nor a PNG',
+      'neither an SVG nor a PNG nor a PDF',
     );
   });
 

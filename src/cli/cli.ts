@@ -84,10 +84,25 @@ export async function runCli(args: readonly string[], streams: Streams): Promise
     .action(async (file) => (await import('./commands/drawings')).unitsOfFile(file, streams));
 
   program
+    .command('scale')
+    .description('scales, turns and moves all of the model, and names its unit; sheets look as before')
+    .argument('<drawing>')
+    .requiredOption('--out <out.dxf>', 'where to write the drawing')
+    .option('--factor <number>', 'a number, or “true-size” for the factor that labels beside lines ask for')
+    .option('--turn <degrees>', 'against the clock')
+    .option('--from <x,y>', 'point that is moved, and that is scaled and turned about', '0,0')
+    .option('--to <x,y>', 'where it comes to lie')
+    .option(
+      '--unit <name>',
+      'unit that the drawing is in afterwards: mm, cm, m, km, inch, foot, US survey foot',
+    )
+    .action(async (file, options) => (await import('./commands/scale')).scaleFile(file, options, streams));
+
+  program
     .command('picture')
     .description('the drawing as it prints, at true size')
     .argument('<drawing>')
-    .requiredOption('--out <file.svg|file.png>', 'where to write the picture')
+    .requiredOption('--out <file.svg|file.png|file.pdf>', 'where to write the picture')
     .option(
       '--layout <name>',
       'a sheet by its name, in a layout or in the model, or “Model”; the first with something on it when absent',

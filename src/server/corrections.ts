@@ -60,6 +60,12 @@ export async function recheck(id: number): Promise<Result<{ edition: string }>> 
     return fail('no-drawing', 'There is no such drawing, or no standard.', 'Go back to the list.');
   if (record.state === 'ready') return awaited('recheck', id, { base: record.revision });
   if (openJobsOf(id, 'read').length === 0) readAgain(id);
+  else if (record.state === 'unreadable')
+    return fail(
+      'busy',
+      'What became of the last reading is still being written down.',
+      'Try again in a moment.',
+    );
   return ok({ edition: inForce.label });
 }
 

@@ -8,6 +8,7 @@ import { tell } from './events';
 import { dropUnlessNamed, isNamed } from './files';
 import { jobs, openJobsOf } from './jobs';
 import { keptPaths } from './kept';
+import { contentsOf } from './sheet-decisions';
 
 /**
  * Takes a drawing away for good: as it came, every corrected state, what was changed and decided, its audits and pictures.
@@ -22,6 +23,7 @@ export function deleteDrawing(id: number): Result<null> {
     record.originalSha,
     ...(db.prepare('SELECT DISTINCT sha FROM revisions WHERE drawing_id = ?').pluck().all(id) as string[]),
   ]);
+  const contents = contentsOf(id);
   const sheets = db
     .prepare('SELECT DISTINCT audit_id FROM revisions WHERE drawing_id = ?')
     .pluck()
@@ -35,14 +37,15 @@ export function deleteDrawing(id: number): Result<null> {
         shas.delete(sha);
         continue;
       }
-      db.prepare('DELETE FROM audits WHERE sha = ?').run(sha);
+      db.prepare(`DELETE FROM audits WHERE sha = ? OR sha GLOB ? || '+*'`).run(sha, sha);
       db.prepare('DELETE FROM uses WHERE sha = ?').run(sha);
     }
   })();
   const widths = new Set(allEditions().map(({ standard }) => standard.pens.defaultMm));
   for (const sha of shas) {
     dropUnlessNamed(sha);
-    for (const path of keptPaths(sha, sheets, [...widths])) rmSync(path, { force: true });
+    for (const content of [sha, ...contents.filter((one) => one.startsWith(sha))])
+      for (const path of keptPaths(content, sheets, [...widths])) rmSync(path, { force: true });
   }
   tell({ type: 'drawing', id });
   return ok(null);

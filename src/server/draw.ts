@@ -9,9 +9,10 @@ import { foldName } from '../core/dxf/interner';
 import { toPdf } from '../core/exchange/pdf';
 import { buildPicture } from '../core/picture/build';
 import { paint } from '../core/picture/paint';
-import type { ColourMode, Scene } from '../core/picture/pass';
+import { type ColourMode, type Scene, withFamilies } from '../core/picture/pass';
 import { pageOf, paperOptions, SVG_FAMILIES, toSvg } from '../core/picture/svg';
 import { fail, ok, type Result } from '../core/result';
+import { openScripts, type ScriptFile, scriptFilesFor } from './script-faces';
 
 const DEFAULT_WIDTH_MM = 0.25;
 /** A picture of more pixels than this does not fit a usual workstation's memory. */
@@ -65,10 +66,19 @@ export function fontFiles(
   });
 }
 
+/** Files of the faces for the letters of other scripts that a scene has. */
+const scriptsOf = ({ picture, model }: Scene): ScriptFile[] =>
+  scriptFilesFor(picture.head.scriptLetters + (model?.head.scriptLetters ?? ''));
+
 export function drawSvg(scene: Scene, title: string, colours: ColourMode): string {
   return toSvg(scene, {
     colours,
     title,
+    scripts: scriptsOf(scene).map(({ family, path }) => ({
+      family,
+      mime: 'font/woff2',
+      base64: readFileSync(path).toString('base64'),
+    })),
     fonts: fontFiles()
       .filter(({ path }) => path.includes('-latin-4') || path.includes('-latin-6'))
       .map(({ face, path }) => ({ face, mime: 'font/woff2', base64: readFileSync(path).toString('base64') })),
@@ -76,8 +86,9 @@ export function drawSvg(scene: Scene, title: string, colours: ColourMode): strin
 }
 
 /** The scene as a PDF at true size, with the letters that it uses. */
-export const drawPdf = (scene: Scene, title: string, colours: ColourMode): Promise<Uint8Array> =>
+export const drawPdf = async (scene: Scene, title: string, colours: ColourMode): Promise<Uint8Array> =>
   toPdf(scene, {
+    scripts: await openScripts(scriptsOf(scene)),
     colours,
     title,
     // Of the packed forms only the older one keeps composed letters whole when a PDF takes what it uses.
@@ -99,6 +110,9 @@ export async function drawPng(scene: Scene, colours: ColourMode, dpi: number): P
     );
   const { createCanvas, GlobalFonts } = await import('@napi-rs/canvas');
   for (const { face, path } of fontFiles()) GlobalFonts.registerFromPath(path, SVG_FAMILIES[face]);
+  const scripts = scriptsOf(scene);
+  for (const { family, path } of scripts)
+    if (!GlobalFonts.has(family)) GlobalFonts.registerFromPath(path, family);
   const canvas = createCanvas(width, height);
   const context = canvas.getContext('2d');
   context.fillStyle = '#fff';
@@ -108,7 +122,16 @@ export async function drawPng(scene: Scene, colours: ColourMode, dpi: number): P
     scene,
     { scale, x: -page.x * scale, y: (page.y + page.height) * scale, widthPx: width, heightPx: height },
     // A screen's pixel is wider than the finest pens: lines do not vanish, the rest is as on paper.
-    { ...paperOptions(colours, SVG_FAMILIES), thinnestPx: 0.8 },
+    {
+      ...paperOptions(
+        colours,
+        withFamilies(
+          SVG_FAMILIES,
+          scripts.map(({ family }) => family),
+        ),
+      ),
+      thinnestPx: 0.8,
+    },
   );
   return ok(canvas.toBuffer('image/png'));
 }

@@ -21,6 +21,8 @@ export interface DrawingHead {
   readonly state: DrawingState;
   readonly problem: Problem | null;
   readonly verdict: 'released' | 'held' | null;
+  /** The audit did not look at all that it could: what is released is released in part. */
+  readonly inPart: boolean;
   readonly counts: Record<Weight, number> | null;
   readonly edition: string | null;
   /** The draft it was checked with was edited since. */
@@ -75,6 +77,7 @@ interface HeadRow {
   must: number | null;
   should: number | null;
   note: number | null;
+  left_open: number | null;
   edition_version: number | null;
   edition_number: number | null;
   edition_state: string | null;
@@ -83,7 +86,7 @@ interface HeadRow {
 
 /** Columns only: a list of drawings parses nothing. */
 const HEADS = `SELECT d.*, s.name AS sender, r.sha, r.audit_id, r.edition_id,
-    a.verdict, a.must, a.should, a.note, a.edition_version,
+    a.verdict, a.must, a.should, a.note, a.left_open, a.edition_version,
     e.number AS edition_number, e.state AS edition_state, e.version AS edition_now
   FROM drawings d
   JOIN senders s ON s.id = d.sender_id
@@ -136,6 +139,7 @@ function headOf(row: HeadRow): DrawingHead {
     state: fault ? 'unreadable' : row.state,
     problem: fault ?? (row.problem ? (JSON.parse(row.problem) as Problem) : null),
     verdict: row.verdict,
+    inPart: (row.left_open ?? 0) > 0,
     counts: row.must === null ? null : { must: row.must, should: row.should ?? 0, note: row.note ?? 0 },
     edition:
       row.edition_number === null

@@ -1,19 +1,21 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
+import type { SheetDecision } from '../core/drawing/sheets/decisions';
 import { fail, type Result } from '../core/result';
 import { dataFolder, mostPictureBytes } from './config';
 import { type DrawingRecord, drawing, NO_DRAWING } from './drawings';
 import { edition } from './editions';
 import { filePath } from './files';
 import { runTask } from './pool';
+import { contentOf, sheetsAsReceived, sheetsNow } from './sheet-decisions';
 
 // Pictures and contents are made once for a content and kept; the oldest go when there are too many.
 
 const COMMON_DEFAULT_MM = 0.25;
 
 /** Raised when the form of pictures or contents changes, so that kept ones are made anew. */
-const FORM = 6;
+const FORM = 7;
 
 const folder = (): string => join(dataFolder(), 'pictures');
 
@@ -21,15 +23,23 @@ const pathOf = (what: string): string =>
   join(folder(), createHash('sha256').update(`${FORM}|${what}`).digest('hex').slice(0, 32));
 
 /** Where pictures and contents of some content are kept, if they are. */
-export const keptPaths = (sha: string, sheets: number, defaultWidths: readonly number[]): string[] => [
-  pathOf(`${sha}|contents`),
+export const keptPaths = (content: string, sheets: number, defaultWidths: readonly number[]): string[] => [
+  pathOf(`${content}|contents`),
+  pathOf(`${content}|units`),
   ...[COMMON_DEFAULT_MM, ...defaultWidths].flatMap((width) =>
-    Array.from({ length: sheets + 1 }, (_, i) => pathOf(`${sha}|${i - 1}|${width}`)),
+    Array.from({ length: sheets + 1 }, (_, i) => pathOf(`${content}|${i - 1}|${width}`)),
   ),
 ];
 
-const shaOf = (record: DrawingRecord, asReceived: boolean): string =>
-  asReceived ? record.originalSha : record.currentSha;
+/** What of a drawing is looked at: its file, what people said of its sheets, and the name under which that is kept. */
+function lookedAt(
+  { id, originalSha, currentSha }: DrawingRecord,
+  asReceived: boolean,
+): { readonly path: string; readonly sheets: readonly SheetDecision[]; readonly content: string } {
+  const sha = asReceived ? originalSha : currentSha;
+  const sheets = asReceived ? sheetsAsReceived(id) : sheetsNow(id);
+  return { path: filePath(sha), sheets, content: contentOf(sha, sheets) };
+}
 
 /** The picture of a drawing as it is now, or as it came. `sheet` -1 is the model; any other number that is none of a sheet is refused. */
 export async function pictureFile(
@@ -42,12 +52,12 @@ export async function pictureFile(
   // How many sheets it has is known from its audit: no worker has to read it to refuse a number.
   if (record.auditId !== null && !asReceived && sheet >= record.sheets.length)
     return fail('no-sheet', `The drawing has no sheet number ${sheet + 1}.`, 'Reload the page.');
-  const sha = shaOf(record, asReceived);
+  const { path, sheets, content } = lookedAt(record, asReceived);
   const used = record.editionId === null ? null : edition(record.editionId);
   const defaultWidthMm = used?.standard.pens.defaultMm ?? COMMON_DEFAULT_MM;
-  const cache = pathOf(`${sha}|${sheet}|${defaultWidthMm}`);
+  const cache = pathOf(`${content}|${sheet}|${defaultWidthMm}`);
   const isNew = !existsSync(cache);
-  const made = await runTask('picture', { path: filePath(sha), cache, sheet, defaultWidthMm });
+  const made = await runTask('picture', { path, cache, sheet, defaultWidthMm, sheets });
   if (made.ok && isNew) makeRoom();
   return made;
 }
@@ -56,8 +66,16 @@ export async function pictureFile(
 export async function contentsFile(id: number, asReceived: boolean): Promise<Result<{ file: string }>> {
   const record = drawing(id);
   if (!record) return NO_DRAWING;
-  const sha = shaOf(record, asReceived);
-  return runTask('contents', { path: filePath(sha), cache: pathOf(`${sha}|contents`) });
+  const { path, sheets, content } = lookedAt(record, asReceived);
+  return runTask('contents', { path, cache: pathOf(`${content}|contents`), sheets });
+}
+
+/** What a drawing's labels say of its units, and what scaling it would do: a file of JSON. */
+export async function unitsFile(id: number): Promise<Result<{ file: string }>> {
+  const record = drawing(id);
+  if (!record) return NO_DRAWING;
+  const { path, sheets, content } = lookedAt(record, false);
+  return runTask('units', { path, cache: pathOf(`${content}|units`), sheets });
 }
 
 /** Takes away what was looked at longest ago until the rest fits. Whatever goes is made anew when it is wanted. */

@@ -1,5 +1,6 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
 import { cappedFindings, MOST_LISTED_OF_RULE } from '../core/audit/capped';
+import { leftOpen } from '../core/audit/families';
 import { type Audit, countByWeight, type Finding, listed, MOST_LISTED } from '../core/audit/finding';
 import type { Change } from '../core/audit/rule';
 import type { SheetHead } from '../core/drawing/sheets/heads';
@@ -24,6 +25,8 @@ export interface PackedFinding {
 export interface PackedAudit {
   readonly verdict: Audit['verdict'];
   readonly counts: Record<Weight, number>;
+  /** Families of checks that were not looked at, or not wholly. */
+  readonly leftOpen: number;
   readonly head: string;
   readonly findings: readonly PackedFinding[];
 }
@@ -52,6 +55,7 @@ export function packAudit(audit: Audit, sheets: readonly SheetHead[]): PackedAud
   return {
     verdict,
     counts: countByWeight(findings),
+    leftOpen: leftOpen(audit.looked ?? []).length,
     head: JSON.stringify(head),
     findings: cappedFindings(findings, MOST_LISTED_OF_RULE).map(packFinding),
   };

@@ -20,10 +20,11 @@ function pool(): Piscina {
   if (!existsSync(filename)) throw new Error('build/worker.mjs is missing: run “npm run build” first');
   keep.zincPool = new Piscina({
     filename,
-    minThreads: 0,
+    // One is always there; the others go soon, and what large drawings left in their memory with them.
+    minThreads: 1,
     // One more than there are jobs at once, for what a person waits for meanwhile.
     maxThreads: workerCount() + 1,
-    idleTimeout: 30_000,
+    idleTimeout: 2000,
     resourceLimits: { maxOldGenerationSizeMb: taskMegabytes() },
   });
   return keep.zincPool;
@@ -31,13 +32,14 @@ function pool(): Piscina {
 
 /** Seconds that short work may take, waiting for its turn included; work on whole drawings may take what is set. */
 const SHORT: Readonly<Partial<Record<TaskName, number>>> = {
-  table: 9,
-  standard: 9,
-  symbol: 9,
-  letter: 9,
+  table: 7,
+  standard: 7,
+  symbol: 7,
+  letter: 7,
   product: 60,
   picture: 90,
   contents: 90,
+  units: 90,
   proposals: 90,
   learn: 90,
 };
@@ -50,12 +52,12 @@ const limitInWords = (name: TaskName): string => {
 };
 
 /** Bytes of drawings that are worked on at once: an unusual drawing takes twenty times its size in memory. */
-const room = new Room(12_000_000);
+const room = new Room(8_000_000);
 /** Drawings up to this size do not count, so that what a person waits for is not behind what is large. */
 const SMALL_BYTES = 1_000_000;
 
 /** Work on drawings that goes on behind the answers; what a person waits for does not queue up behind it. */
-const BEHIND: ReadonlySet<TaskName> = new Set(['audit', 'correct', 'uses']);
+const BEHIND: ReadonlySet<TaskName> = new Set(['audit', 'correct', 'scale', 'uses']);
 
 /** What the drawing of a task counts for, bytes. */
 function bytesOf(name: TaskName, request: object): number {

@@ -145,7 +145,7 @@ describe('uses on file', () => {
     const id = issue();
     const { sha } = storeBytes(linkspan().bytes);
     const other = storeBytes(generalArrangement(false).bytes).sha;
-    const audited = handlers.audit({ path: filePath(sha), standard: demoStandard });
+    const audited = handlers.audit({ path: filePath(sha), standard: demoStandard, sheets: [] });
     if (!audited.ok) throw new Error(audited.problem.message);
     const db = database();
     const sender = Number(

@@ -1,6 +1,8 @@
+import type { SheetDecision } from '../core/drawing/sheets/decisions';
 import { database } from './database';
 import { tell } from './events';
 import type { PackedChanges } from './packing';
+import { packSheets } from './sheet-decisions';
 import type { Decided } from './worker/tasks';
 
 export interface NewRevision {
@@ -10,6 +12,10 @@ export interface NewRevision {
   readonly changes: PackedChanges;
   readonly decided: readonly Decided[];
   readonly note: string;
+  /** What people said of its sheets; as of the revision before where this is absent. */
+  readonly sheets?: readonly SheetDecision[];
+  /** Its model was scaled or moved. */
+  readonly scaled?: boolean;
 }
 
 const NO_CHANGES: PackedChanges = { count: 0, parts: [] };
@@ -27,14 +33,28 @@ export function addRevision(drawingId: number, base: number | null, made: NewRev
       | { n: number | null }
       | undefined;
     if (!still || still.n !== base) return false;
+    const before = db
+      .prepare('SELECT sheets, scaled FROM revisions WHERE drawing_id = ? AND number = ?')
+      .get(drawingId, base) as { sheets: string; scaled: number } | undefined;
     db.prepare('DELETE FROM revisions WHERE drawing_id = ? AND number >= ?').run(drawingId, number);
     const at = new Date().toISOString();
     const { lastInsertRowid } = db
       .prepare(
-        `INSERT INTO revisions (drawing_id, number, sha, edition_id, audit_id, change_count, note, made_at)
-         VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
+        `INSERT INTO revisions (drawing_id, number, sha, edition_id, audit_id, change_count, note, made_at, sheets, scaled)
+         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       )
-      .run(drawingId, number, made.sha, made.editionId, made.auditId, made.changes.count, made.note, at);
+      .run(
+        drawingId,
+        number,
+        made.sha,
+        made.editionId,
+        made.auditId,
+        made.changes.count,
+        made.note,
+        at,
+        made.sheets ? packSheets(made.sheets) : (before?.sheets ?? ''),
+        made.scaled ? 1 : (before?.scaled ?? 0),
+      );
     const put = db.prepare('INSERT INTO changes (revision_id, part, count, body) VALUES (?, ?, ?, ?)');
     for (const [part, { count, body }] of made.changes.parts.entries())
       put.run(lastInsertRowid, part, count, body);

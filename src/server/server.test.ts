@@ -155,21 +155,23 @@ describe('tasks', () => {
   it('audit, propose, correct and picture give plain data', () => {
     const { sha } = storeBytes(linkspan().bytes);
     const path = filePath(sha);
-    const audited = handlers.audit({ path, standard: demoStandard });
+    const audited = handlers.audit({ path, standard: demoStandard, sheets: [] });
     if (!audited.ok) throw new Error(audited.problem.message);
     expect(structuredClone(audited.value)).toEqual(audited.value);
     const asking = audited.value.audit.findings.filter((finding) => finding.correction === 'choice');
     const proposals = handlers.proposals({ path, standard: demoStandard });
     expect(proposals.ok && Object.keys(proposals.value)).toHaveLength(asking.length);
-    const corrected = handlers.correct({ path, standard: demoStandard, request: {} });
+    const corrected = handlers.correct({ path, standard: demoStandard, request: {}, sheets: [] });
     expect(corrected.ok && existsSync(filePath(corrected.value.sha))).toBe(true);
     const cache = join(process.env.ZINC_WARDEN_DATA!, 'pictures', 'p');
-    expect(handlers.picture({ path, cache, sheet: 0, defaultWidthMm: 0.25 })).toEqual({
+    expect(handlers.picture({ path, cache, sheet: 0, defaultWidthMm: 0.25, sheets: [] })).toEqual({
       ok: true,
       value: { file: cache },
     });
     expect(existsSync(cache)).toBe(true);
-    expect(handlers.picture({ path, cache: `${cache}q`, sheet: 99, defaultWidthMm: 0.25 })).toMatchObject({
+    expect(
+      handlers.picture({ path, cache: `${cache}q`, sheet: 99, defaultWidthMm: 0.25, sheets: [] }),
+    ).toMatchObject({
       problem: { code: 'no-sheet' },
     });
   });

@@ -3,6 +3,7 @@ import type { PackedAudit } from './packing';
 
 /** What an audit was made of: the content, the edition in one version, the rules. */
 export interface AuditSource {
+  /** Hash of the file; with that of what people said of its sheets, where they did. */
   readonly sha: string;
   readonly editionId: number;
   readonly editionVersion: number;
@@ -34,6 +35,9 @@ export function storeAudit(db: Database.Database, source: AuditSource, audit: Pa
         new Date().toISOString(),
       );
     const id = Number(lastInsertRowid);
+    // Audits that are moved over from the oldest data folders come before there was such a column, and leave nothing open.
+    if (audit.leftOpen > 0)
+      db.prepare('UPDATE audits SET left_open = ? WHERE id = ?').run(audit.leftOpen, id);
     const put = db.prepare(
       `INSERT INTO findings (audit_id, seq, rule, key, weight, correction, cause, layer, sheet, objects, body)
        VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,

@@ -1,16 +1,19 @@
 import { ENGINE_VERSION } from '../core/audit/engine-version';
+import type { SheetDecision } from '../core/drawing/sheets/decisions';
 import { fail, ok, type Problem, type Result } from '../core/result';
 import { forgetOldAudits } from './audits';
 import type { Corrected, CorrectionOrder } from './corrections';
 import { remember } from './crosswalk';
 import { database } from './database';
-import { CONFLICT, drawing } from './drawings';
+import { CONFLICT, type DrawingRecord, drawing } from './drawings';
 import { type Edition, edition, editionInForce } from './editions';
 import { tell } from './events';
 import { filePath, sweepFiles } from './files';
 import { isAnswer, type Job, jobs, PRIORITY, registerKind } from './jobs';
 import { runTask } from './pool';
 import { addRevision, unchanged } from './revisions';
+import type { ScaledDrawing, ScaleOrder } from './scaling';
+import { contentOf, sheetsNow, unpackSheets } from './sheet-decisions';
 import { findAudit, storeAudit } from './store-audit';
 import { keepUses, uncounted } from './uses';
 
@@ -22,23 +25,38 @@ const NOTHING = ok(null);
 const AGAIN = fail('again', 'The standard changed while the drawing was checked.', 'It is checked again.');
 
 /** What an audit is known by. */
-const sourceOf = (sha: string, used: Edition) => ({
-  sha,
+const sourceOf = (sha: string, sheets: readonly SheetDecision[], used: Edition) => ({
+  sha: contentOf(sha, sheets),
   editionId: used.id,
   editionVersion: used.version,
   engine: ENGINE_VERSION,
 });
 
 /** An audit of some content with an edition: one that was made before, or a new one. */
-async function auditOf(sha: string, used: Edition, cancel: AbortSignal): Promise<Result<number>> {
-  const source = sourceOf(sha, used);
+async function auditOf(
+  sha: string,
+  sheets: readonly SheetDecision[],
+  used: Edition,
+  cancel: AbortSignal,
+): Promise<Result<number>> {
+  const source = sourceOf(sha, sheets, used);
   const present = findAudit(database(), source);
   if (present !== null) return ok(present);
-  const result = await runTask('audit', { path: filePath(sha), standard: used.standard }, cancel);
+  const result = await runTask('audit', { path: filePath(sha), standard: used.standard, sheets }, cancel);
   if (!result.ok) return result;
   if (!edition(used.id)) return AGAIN;
   keepUses(sha, result.value.uses);
   return ok(storeAudit(database(), source, result.value.audit));
+}
+
+/** What a job works on: the drawing as it was when it was asked for, and the edition that it was checked with. */
+function asAsked({ drawingId, payload }: Job): Result<{ id: number; record: DrawingRecord; used: Edition }> {
+  const id = drawingId ?? 0;
+  const record = drawing(id);
+  const { base } = payload as { base: number };
+  if (!record || record.revision !== base || record.state !== 'ready') return CONFLICT;
+  const used = record.editionId === null ? null : edition(record.editionId);
+  return used ? ok({ id, record, used }) : AGAIN;
 }
 
 function refuse(id: number, problem: Problem): void {
@@ -67,7 +85,7 @@ registerKind('read', {
     }
     database().prepare(`UPDATE drawings SET state = 'reading' WHERE id = ?`).run(id);
     tell({ type: 'drawing', id });
-    const audited = await auditOf(record.originalSha, used, cancel);
+    const audited = await auditOf(record.originalSha, [], used, cancel);
     if (!audited.ok) {
       if (isAnswer(audited.problem)) {
         refuse(id, audited.problem);
@@ -87,16 +105,15 @@ registerKind('read', {
 
 /** Corrects a drawing as it was when it was asked for. */
 registerKind('correct', {
-  async run({ drawingId, payload }: Job, cancel): Promise<Result<Corrected>> {
-    const { base, note, ...request } = payload as CorrectionOrder & { base: number };
-    const id = drawingId ?? 0;
-    const record = drawing(id);
-    if (!record || record.revision !== base || record.state !== 'ready') return CONFLICT;
-    const used = record.editionId === null ? null : edition(record.editionId);
-    if (!used) return AGAIN;
+  async run(job: Job, cancel): Promise<Result<Corrected>> {
+    const asked = asAsked(job);
+    if (!asked.ok) return asked;
+    const { id, record, used } = asked.value;
+    const { base, note, ...request } = job.payload as CorrectionOrder & { base: number };
+    const sheets = sheetsNow(id);
     const result = await runTask(
       'correct',
-      { path: filePath(record.currentSha), standard: used.standard, request },
+      { path: filePath(record.currentSha), standard: used.standard, request, sheets },
       cancel,
     );
     if (!result.ok) return result;
@@ -109,7 +126,7 @@ registerKind('correct', {
       );
     if (!edition(used.id)) return AGAIN;
     keepUses(sha, uses);
-    const auditId = storeAudit(database(), sourceOf(sha, used), audit);
+    const auditId = storeAudit(database(), sourceOf(sha, sheets, used), audit);
     const added = database().transaction(() => {
       const written = addRevision(id, base, { sha, editionId: used.id, auditId, changes, decided, note });
       if (written) remember(record.senderId, id, memories);
@@ -128,7 +145,7 @@ registerKind('recheck', {
     const record = drawing(id);
     const used = editionInForce();
     if (!record || !used || record.revision !== base) return CONFLICT;
-    const audited = await auditOf(record.currentSha, used, cancel);
+    const audited = await auditOf(record.currentSha, sheetsNow(id), used, cancel);
     if (!audited.ok) return audited;
     const added = addRevision(
       id,
@@ -144,18 +161,61 @@ registerKind('recheck', {
   },
 });
 
+/** Scales, turns and moves the model of a drawing as it was when it was asked for. */
+registerKind('scale', {
+  async run(job: Job, cancel): Promise<Result<ScaledDrawing>> {
+    const asked = asAsked(job);
+    if (!asked.ok) return asked;
+    const { id, record, used } = asked.value;
+    const { base, note, request } = job.payload as Omit<ScaleOrder, 'revision'> & { base: number };
+    const result = await runTask(
+      'scale',
+      { path: filePath(record.currentSha), standard: used.standard, request, sheets: sheetsNow(id) },
+      cancel,
+    );
+    if (!result.ok) return result;
+    const { sha, changes, audit, uses, sheets, objects, notes } = result.value;
+    if (sha === record.currentSha)
+      return fail('nothing', 'That would change nothing.', 'Give another factor, place or unit.');
+    if (!edition(used.id)) return AGAIN;
+    keepUses(sha, uses);
+    const auditId = storeAudit(database(), sourceOf(sha, sheets, used), audit);
+    const made = { sha, editionId: used.id, auditId, changes, decided: [], note, sheets, scaled: true };
+    return addRevision(id, base, made) ? ok({ objects, notes }) : CONFLICT;
+  },
+});
+
+/** Audits a drawing with what a person said of its sheets. */
+registerKind('sheets', {
+  async run(job: Job, cancel) {
+    const asked = asAsked(job);
+    if (!asked.ok) return asked;
+    const { id, record, used } = asked.value;
+    const { base, sheets, note } = job.payload as {
+      base: number;
+      sheets: readonly SheetDecision[];
+      note: string;
+    };
+    const audited = await auditOf(record.currentSha, sheets, used, cancel);
+    if (!audited.ok) return audited;
+    const { currentSha: sha } = record;
+    const made = unchanged({ sha, editionId: used.id, auditId: audited.value, note, sheets });
+    return addRevision(id, base, made) ? NOTHING : CONFLICT;
+  },
+});
+
 /** Makes an audit anew that was made by an earlier version of the rules: same content, same edition. */
 registerKind('refresh', {
   async run({ payload }: Job, cancel) {
     const { revisionId } = payload as { revisionId: number };
     const row = database()
-      .prepare('SELECT drawing_id, sha, edition_id, audit_id FROM revisions WHERE id = ?')
+      .prepare('SELECT drawing_id, sha, edition_id, audit_id, sheets FROM revisions WHERE id = ?')
       .get(revisionId) as
-      | { drawing_id: number; sha: string; edition_id: number; audit_id: number }
+      | { drawing_id: number; sha: string; edition_id: number; audit_id: number; sheets: string }
       | undefined;
     const used = row && edition(row.edition_id);
     if (!row || !used) return NOTHING;
-    const audited = await auditOf(row.sha, used, cancel);
+    const audited = await auditOf(row.sha, unpackSheets(row.sheets), used, cancel);
     if (!audited.ok) return audited;
     database()
       .prepare('UPDATE revisions SET audit_id = ? WHERE id = ? AND audit_id = ?')

@@ -58,7 +58,7 @@ test('twenty sheets that lie in the model are listed, walked by key, and each is
   await page.keyboard.press('l');
   const list = page.getByRole('complementary', { name: 'Sheets' });
   await expect(list).toContainText('20 frames in the model');
-  await expect(list.getByRole('button', { name: /B-105/ })).toContainText('states Scale 1:200');
+  await expect(list.getByRole('button', { name: /B-105/ })).toContainText('states 1:200');
   const { violations } = await new AxeBuilder({ page }).include('aside').analyze();
   expect(violations).toEqual([]);
   await list.getByRole('button', { name: /B-110/ }).click();

@@ -21,7 +21,7 @@ beforeEach(() => {
 const bytesOf = (text: string): Uint8Array => new TextEncoder().encode(text);
 const stored = (text: string): string => filePath(storeBytes(bytesOf(text)).sha);
 async function audited(text: string) {
-  const result = await handlers.audit({ path: stored(text), standard: demoStandard });
+  const result = await handlers.audit({ path: stored(text), standard: demoStandard, sheets: [] });
   if (!result.ok) throw new Error(result.problem.message);
   return result.value;
 }
@@ -75,7 +75,7 @@ it('a picture is made of sheets that there are, and of no other number', async (
   const path = stored(strayLayers(2, 10));
   const cache = join(process.env.ZINC_WARDEN_DATA!, 'picture');
   for (const sheet of [0, 7, 1e9])
-    expect(await handlers.picture({ path, cache, sheet, defaultWidthMm: 0.25 })).toMatchObject({
+    expect(await handlers.picture({ path, cache, sheet, defaultWidthMm: 0.25, sheets: [] })).toMatchObject({
       ok: false,
       problem: { code: 'no-sheet' },
     });

@@ -22,6 +22,7 @@ const ROOMS = [
   'audit',
   'correct',
   'exchange',
+  'scaling',
 ];
 
 const sources = (folder: string): string[] =>

@@ -2,7 +2,7 @@ import { basename } from 'node:path';
 import { readDrawing } from '../../core/dxf/read/interpret';
 import { unitsOf } from '../../core/facts/units/units';
 import { inspect, inspectObjects } from '../../core/inspect/inspect';
-import { drawPng, drawSvg, sceneOf, sheetNamed } from '../../server/draw';
+import { drawPdf, drawPng, drawSvg, sceneOf, sheetNamed } from '../../server/draw';
 import { inspectionText } from '../inspection-text';
 import { must, readBytes, Stop, type Streams, writeWhole } from '../support';
 
@@ -45,12 +45,14 @@ export async function pictureOf(
   if (/\.svg$/i.test(options.out)) writeWhole(options.out, drawSvg(scene, basename(file), colours));
   else if (/\.png$/i.test(options.out))
     writeWhole(options.out, must(await drawPng(scene, colours, options.dpi), file));
+  else if (/\.pdf$/i.test(options.out))
+    writeWhole(options.out, await drawPdf(scene, basename(file), colours));
   else
     throw new Stop(
       {
         code: 'bad-argument',
-        message: `“${options.out}” is neither an SVG nor a PNG.`,
-        action: 'End its name in .svg or .png.',
+        message: `“${options.out}” is neither an SVG nor a PNG nor a PDF.`,
+        action: 'End its name in .svg, .png or .pdf.',
       },
       '--out',
     );

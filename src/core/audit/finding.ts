@@ -56,8 +56,8 @@ export interface Option {
   readonly label: string;
   /** What has to be picked first. */
   readonly needs: 'office layer' | null;
-  /** What changes: this drawing, or the draft of the standard. */
-  readonly effect: 'drawing' | 'standard';
+  /** What changes: this drawing, or the draft of the standard; or where it is settled, beside the sheet. */
+  readonly effect: 'drawing' | 'standard' | 'units panel';
   /** Asked once more before it is done. */
   readonly confirm?: string;
 }

@@ -1,4 +1,5 @@
 import { readDrawing } from '../dxf/read/interpret';
+import { PLAIN_RULE } from '../standard/rule-settings';
 import type { Standard } from '../standard/standard';
 import { audit } from './engine';
 import { FAMILIES, type Family, type Looked, leftOpen } from './families';
@@ -115,6 +116,11 @@ describe('what an audit looked at', () => {
         file.model.text({ layer: 'WALL' }, [1000, i * 1000 + 40], 90, '2.50 m');
       }
     };
-    expect(look(labelled).of('units').looked).toBe('partly');
+    expect(look(labelled).of('units')).toMatchObject({
+      looked: 'partly',
+      why: ['the edition names no unit'],
+    });
+    const inMm = { ...standard, rules: { 'units/unit': { ...PLAIN_RULE, settings: { unit: 'mm' } } } };
+    expect(look(labelled, inMm).of('units').looked).toBe('checked');
   });
 });

@@ -38,12 +38,6 @@ const KINDS: Readonly<Partial<Record<Family, readonly ObjectKind[]>>> = {
   symbols: ['symbol'],
 };
 
-/** What of a family no rule looks at yet, where some rules do. */
-const NOT_YET: Readonly<Partial<Record<Family, string>>> = {
-  linetypes: 'whether patterns read on paper is not checked yet',
-  units: 'whether the unit is the standard’s is not checked yet',
-};
-
 const familyOf = (rule: Rule): Family | undefined => OF_FOLDER[rule.meta.id.split('/')[0]];
 
 /** What of a family the edition defines; 0 where it says nothing of it. */
@@ -100,6 +94,10 @@ export function lookedAt(
     const failed = failures.flatMap(({ rule }) => named(rule)?.meta.title ?? []);
     const why = [
       ...off.map(({ meta }) => `switched off: ${meta.title}`),
+      ...own.flatMap((rule) => {
+        const set = standard.rules[rule.meta.id] ?? PLAIN_RULE;
+        return (set.on && rule.idle?.(set.settings)) || [];
+      }),
       ...failed.map((title) => `the rule failed: ${title}`),
       ...notChecked.flatMap(({ rule, what }) => (named(rule) ? [what] : [])),
       ...(family === 'pens' && !drawing.holdsWidths ? ['this version has no place for widths'] : []),
@@ -107,7 +105,6 @@ export function lookedAt(
         ? ['no labels beside lines tell the true size']
         : []),
       ...(family === 'layers' && strange > 0 ? [`the inside of ${strange} objects is not understood`] : []),
-      ...(NOT_YET[family] ? [NOT_YET[family]] : []),
     ];
     const atWork = own.length - off.length - failed.length;
     if (atWork <= 0 || (family === 'units' && facts.units.mmPerUnit === null))

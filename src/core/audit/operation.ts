@@ -25,6 +25,14 @@ export type Operation =
   | { readonly type: 'new handles'; readonly tags: readonly number[] }
   | { readonly type: 'mend structure'; readonly oddity: number }
   | { readonly type: 'move objects'; readonly rows: readonly number[]; readonly to: string }
+  /** Factors on the patterns of objects, one for each row. */
+  | {
+      readonly type: 'set pattern factors';
+      readonly rows: readonly number[];
+      readonly factors: readonly number[];
+    }
+  /** The factor on all patterns of the drawing. */
+  | { readonly type: 'set drawing pattern factor'; readonly factor: number }
   | { readonly type: 'take from layer'; readonly rows: readonly number[]; readonly property: OwnProperty }
   | {
       readonly type: 'redefine linetype';
@@ -40,7 +48,10 @@ export interface Footprint {
   readonly reads: readonly string[];
   readonly writes: readonly string[];
   /** Objects, by row, and the one thing about them that is changed. */
-  readonly objects: { readonly what: 'all' | 'layer' | OwnProperty; readonly rows: readonly number[] } | null;
+  readonly objects: {
+    readonly what: 'all' | 'layer' | 'pattern factor' | OwnProperty;
+    readonly rows: readonly number[];
+  } | null;
 }
 
 const layerNamed = (name: string): string => `layer ${name.toLowerCase()}`;
@@ -81,6 +92,14 @@ export function footprintOf(operation: Operation): Footprint {
         writes: [],
         objects: { what: 'layer', rows: operation.rows },
       };
+    case 'set pattern factors':
+      return {
+        reads: ['pattern factor'],
+        writes: [],
+        objects: { what: 'pattern factor', rows: operation.rows },
+      };
+    case 'set drawing pattern factor':
+      return { reads: [], writes: ['pattern factor'], objects: null };
     case 'take from layer':
       return { reads: [], writes: [], objects: { what: operation.property, rows: operation.rows } };
     case 'redefine linetype':

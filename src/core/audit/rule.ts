@@ -51,7 +51,10 @@ export interface Change {
     | 'hidden layers'
     | 'handle'
     | 'structure'
-    | 'reference';
+    | 'reference'
+    | 'size and place'
+    | 'unit'
+    | 'pattern factor';
   /** Layer, symbol or sheet it is in, for a person. */
   readonly where: string;
   readonly before: string;
@@ -131,6 +134,8 @@ export interface NamedChoices {
 /** A rule knows itself, and nothing else knows it: what it checks, its ways out, what it does about them. */
 export interface Rule {
   readonly meta: RuleMeta;
+  /** Why the rule says nothing under the settings it is given; null where it does. */
+  idle?(settings: Readonly<Record<string, unknown>>): string | null;
   /** Listens to objects; most rules on objects do. */
   visit?(context: RuleContext): Visitor;
   /** Looks at the drawing as a whole. */

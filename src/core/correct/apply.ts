@@ -99,6 +99,28 @@ export class Applying {
       case 'move objects':
         this.moveObjects(rule, operation.rows, operation.to);
         return;
+      case 'set pattern factors':
+        for (const [i, row] of operation.rows.entries()) {
+          const before = context.drawing.objects.linetypeScale[row];
+          editor.setPatternFactor(row, operation.factors[i]);
+          this.objectChange(rule, row, 'pattern factor', String(before), String(operation.factors[i]));
+        }
+        return;
+      case 'set drawing pattern factor': {
+        const before = context.drawing.reader.headerNumber('$LTSCALE', 1);
+        editor.setDrawingPatternFactor(operation.factor);
+        this.mentions.listVariable('$LTSCALE');
+        this.changes.push({
+          rule,
+          handle: '',
+          kind: 'file',
+          property: 'pattern factor',
+          where: 'header',
+          before: String(before),
+          after: String(operation.factor),
+        });
+        return;
+      }
       case 'take from layer':
         for (const row of operation.rows) {
           const before = this.ownValue(row, operation.property);

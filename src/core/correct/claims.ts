@@ -1,6 +1,6 @@
 import { footprintOf, type Operation } from '../audit/operation';
 
-const OBJECT_PARTS = ['layer', 'colour', 'linetype', 'width'] as const;
+const OBJECT_PARTS = ['layer', 'colour', 'linetype', 'width', 'pattern factor'] as const;
 type ObjectPart = (typeof OBJECT_PARTS)[number];
 
 /**
@@ -18,6 +18,7 @@ export class Claims {
       colour: new Uint8Array(rowCount),
       linetype: new Uint8Array(rowCount),
       width: new Uint8Array(rowCount),
+      'pattern factor': new Uint8Array(rowCount),
     };
   }
 

@@ -3,6 +3,7 @@ import { audit, type LiveAudit, plainAudit } from '../audit/engine';
 import type { Audit, Decision, Finding } from '../audit/finding';
 import { type Change, type Memory, type Rule, STAGES } from '../audit/rule';
 import { ruleById } from '../audit/rules';
+import { decideSheets } from '../drawing/sheets/decisions';
 import type { Drawing } from '../dxf/drawing';
 import { applyByteEdits, EditConflict } from '../dxf/edit/edits';
 import { readDrawing } from '../dxf/read/interpret';
@@ -57,8 +58,10 @@ export function correctDrawing(
   standard: Standard,
   request: CorrectionRequest = {},
 ): Result<CorrectionResult> {
+  const { sheets = [] } = request;
   const opened = readDrawing(bytes);
   if (!opened.ok) return opened;
+  decideSheets(opened.value, sheets);
   const wanted = new Wanted(request);
   const run: Run = {
     standard,
@@ -87,6 +90,7 @@ export function correctDrawing(
     const reread = readDrawing(run.bytes);
     if (!reread.ok) return reread;
     run.drawing = reread.value;
+    decideSheets(reread.value, sheets);
     run.current = audit(reread.value, standard);
     const state = stateOf(run.current);
     if (states.has(state) && run.current.findings.length > 0) {

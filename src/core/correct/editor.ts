@@ -11,6 +11,7 @@ import {
   renameRecord,
 } from '../dxf/edit/edit-records';
 import type { NewTag } from '../dxf/edit/edits';
+import { setHeader } from '../dxf/edit/header';
 import {
   linetypeBody,
   type NewLinetype,
@@ -21,7 +22,8 @@ import { removeObjects } from '../dxf/edit/remove-objects';
 import { nearestNumber, storableColour } from '../dxf/edit/storable-colour';
 import { faceOf } from '../dxf/fonts';
 import { foldName } from '../dxf/interner';
-import { propertyTags } from '../dxf/objects';
+import { eachCommonTag, propertyTags } from '../dxf/objects';
+import { decimal } from '../dxf/real';
 import { marksOf, WORDS_STYLE, type WordStyle } from '../records/linetype-marks';
 import { newTextStyle } from '../records/text-style-record';
 import type { OwnProperty, StandardLayer, StandardLinetype } from '../standard/definitions';
@@ -107,6 +109,24 @@ export class DrawingEditor extends EditBase {
           ? found.linetype
           : found.width;
     for (const tag of tags) this.edits.remove(tag);
+  }
+
+  /** Gives an object a factor on its pattern. */
+  setPatternFactor(row: number, factor: number): void {
+    const { objects, document } = this.drawing;
+    const found: number[] = [];
+    eachCommonTag(document, { start: objects.start[row], end: objects.end[row] }, (tag, code) => {
+      if (code === 48) found.push(tag);
+    });
+    if (this.replaceLast(found, decimal(factor))) return;
+    const { layer } = propertyTags(document, { start: objects.start[row], end: objects.end[row] });
+    const at = layer.length > 0 ? layer[layer.length - 1] + 1 : this.placeForLayer(row);
+    this.edits.insertBefore(at, [{ code: 48, value: decimal(factor) }]);
+  }
+
+  /** Sets the factor on all patterns of the drawing, in its header. */
+  setDrawingPatternFactor(factor: number): void {
+    setHeader(this, '$LTSCALE', 40, decimal(factor));
   }
 
   /** Removes objects; see {@link removeObjects}. */

@@ -29,6 +29,7 @@ const MOST_VALUES = 6;
 export class Mentions {
   /** 1 for each tag with which a record begins that is listed, or that is bookkeeping. */
   private readonly listed: Uint8Array;
+  private readonly listedVariables = new Set<string>();
   private rowByStart: Map<number, number> | null = null;
   private variableByTag: Map<number, string> | null = null;
 
@@ -44,6 +45,11 @@ export class Mentions {
     this.listed[objects.start[row]] = 1;
     for (let tag = objects.partsFrom(row); tag < objects.groupEnd[row]; tag++)
       if (codes[tag] === 0) this.listed[tag] = 1;
+  }
+
+  /** A variable of the header is listed. */
+  listVariable(name: string): void {
+    this.listedVariables.add(name);
   }
 
   listRecords({ start, end }: TagRange): void {
@@ -71,7 +77,7 @@ export class Mentions {
     const { reader, document } = this.drawing;
     const variable = this.variables().get(tag);
     if (variable !== undefined) {
-      if (variable === '$HANDSEED') return;
+      if (variable === '$HANDSEED' || this.listedVariables.has(variable)) return;
       changes.push({
         handle: '',
         kind: 'header',

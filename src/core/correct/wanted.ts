@@ -1,5 +1,6 @@
 import type { Decision, Finding } from '../audit/finding';
 import { ruleById } from '../audit/rules';
+import type { SheetDecision } from '../drawing/sheets/decisions';
 import { foldName } from '../dxf/interner';
 import type { Choices, KeyedDecision } from './choices';
 
@@ -12,6 +13,8 @@ export interface CorrectionRequest {
   readonly decisions?: readonly KeyedDecision[];
   /** Decisions by name. */
   readonly choices?: Choices;
+  /** What people said of the sheets in the model. */
+  readonly sheets?: readonly SheetDecision[];
 }
 
 /** What was asked for: which findings are to be settled, and how a person decided on those that ask. */

@@ -14,12 +14,39 @@ export interface PdfFont {
   readonly bytes: Uint8Array;
 }
 
+/** A face for another script, laid out by whoever opened its file. */
+export interface ScriptFont {
+  readonly family: string;
+  readonly unitsPerEm: number;
+  has(code: number): boolean;
+  /** What a PDF takes of it is its thinnest weight. */
+  readonly isThin: boolean;
+  /** Letters from left to right: outlines as an SVG path with y up, and where they stand, units of the face. */
+  layOut(
+    text: string,
+    leftwards: boolean,
+  ): readonly { svg: string; advance: number; dx: number; dy: number }[];
+}
+
+/** Letters that are read from right to left, but numbers. */
+const LEFTWARDS = /[\u0590-\u065f\u066e-\u06ef\u06fa-\u08ff\ufb1d-\ufdff\ufe70-\ufefc]/;
+
+/** Pens that make the thinnest weight of a face its regular and its heavy one, shares of the size. */
+const REGULAR = 0.045;
+const HEAVY = 0.085;
+
 type Document = InstanceType<typeof PDFDocument>;
 
 /** The scene as a PDF at true size: lines and letters, no picture of them. */
 export async function toPdf(
   scene: Scene,
-  options: { readonly colours: ColourMode; readonly fonts: readonly PdfFont[]; readonly title: string },
+  options: {
+    readonly colours: ColourMode;
+    readonly fonts: readonly PdfFont[];
+    /** Faces for other scripts. */
+    readonly scripts?: readonly ScriptFont[];
+    readonly title: string;
+  },
 ): Promise<Uint8Array> {
   const { mmPerUnit } = scene.picture.head;
   const page = pageOf(scene);
@@ -40,7 +67,7 @@ export async function toPdf(
     doc.on('error', reject);
   });
   paint(
-    new PdfSurface(doc, options.fonts),
+    new PdfSurface(doc, options.fonts, options.scripts ?? []),
     scene,
     { scale, x: -page.x * scale, y: (page.y + page.height) * scale, widthPx: width, heightPx: height },
     paperOptions(options.colours, SVG_FAMILIES),
@@ -86,6 +113,7 @@ class PdfSurface extends PathWriter implements Surface {
   constructor(
     private readonly doc: Document,
     fonts: readonly PdfFont[],
+    private readonly scripts: readonly ScriptFont[],
   ) {
     super();
     for (const [i, { face, bytes }] of fonts.entries()) {
@@ -153,12 +181,45 @@ class PdfSurface extends PathWriter implements Surface {
     doc.transform(a, b, c, d, e, f);
     doc.fillColor(this.colour(this.fillStyle)).fillOpacity(this.globalAlpha);
     let at = x;
-    for (const { key, run } of runsOf(text, fonts)) {
+    for (const { key, script, run } of runsOf(text, fonts, this.scripts)) {
+      if (script) {
+        at += this.outlines(script, run, at, y, Number(size), weight ? HEAVY : REGULAR);
+        continue;
+      }
       doc.font(key).fontSize(Number(size));
       doc.text(run, at, y, { lineBreak: false, baseline: 'alphabetic' });
       at += doc.widthOfString(run);
     }
     doc.restore();
+  }
+
+  /**
+   * Letters of another script as outlines: what a PDF takes of a variable face is its thinnest, so it is drawn with a pen.
+   * @returns how far they reach
+   */
+  private outlines(font: ScriptFont, run: string, x: number, y: number, size: number, pen: number): number {
+    const { doc } = this;
+    const k = size / font.unitsPerEm;
+    const colour = this.colour(this.fillStyle);
+    let at = 0;
+    // What is read from right to left: its words follow each other leftwards, numbers stay as they are.
+    const leftwards = LEFTWARDS.test(run);
+    const parts = leftwards ? (run.match(/\p{Nd}+(?:[.,:/]\p{Nd}+)*|[^\p{Nd}]+/gu) ?? []).reverse() : [run];
+    const letters = parts.flatMap((part) => font.layOut(part, LEFTWARDS.test(part)));
+    for (const { svg, advance, dx, dy } of letters) {
+      if (svg !== '') {
+        doc.save();
+        doc.transform(k, 0, 0, -k, x + (at + dx) * k, y - dy * k);
+        doc.path(svg);
+        if (font.isThin) {
+          const width = pen * font.unitsPerEm;
+          doc.lineWidth(width).lineJoin('round').undash().fillAndStroke(colour, colour);
+        } else doc.fill(colour);
+        doc.restore();
+      }
+      at += advance;
+    }
+    return at * k;
   }
 
   setLineDash(dashes: number[]): void {
@@ -190,15 +251,28 @@ interface FontFile {
 const familyOf = (face: Exclude<Face, 'stroke'>): string =>
   `${face === 'sans-bold' ? '600 ' : ''}${SVG_FAMILIES[face]}`;
 
+interface Run {
+  readonly key: string;
+  readonly script: ScriptFont | null;
+  run: string;
+}
+
 /** Stretches of a text that one font has the letters of; a letter that none has goes with the first. */
-function runsOf(text: string, fonts: readonly Loaded[]): { key: string; run: string }[] {
-  const runs: { key: string; run: string }[] = [];
+function runsOf(text: string, fonts: readonly Loaded[], scripts: readonly ScriptFont[]): Run[] {
+  const runs: Run[] = [];
+  // Blanks and signs between letters that are read from right to left go with them.
+  const whole = LEFTWARDS.test(text)
+    ? scripts.find((font) => [...text].every((letter) => font.has(letter.codePointAt(0) ?? 0)))
+    : undefined;
+  if (whole) return [{ key: whole.family, script: whole, run: text }];
   for (const letter of text) {
     const code = letter.codePointAt(0) ?? 0;
-    const key = (fonts.find((font) => font.has(code)) ?? fonts[0])?.key ?? 'Helvetica';
+    const own = fonts.find((font) => font.has(code));
+    const script = own ? null : (scripts.find((font) => font.has(code)) ?? null);
+    const key = script ? script.family : ((own ?? fonts[0])?.key ?? 'Helvetica');
     const last = runs.at(-1);
     if (last?.key === key) last.run += letter;
-    else runs.push({ key, run: letter });
+    else runs.push({ key, script, run: letter });
   }
   return runs;
 }

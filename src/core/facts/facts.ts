@@ -17,6 +17,7 @@ import { type HandleFaults, handleFaults } from './handles';
 import { type LayerContents, layerContents } from './layers';
 import { type LinetypeFact, linetypeFact } from './linetypes';
 import { type Appearance, appearancesOf, type ViewportFact, viewportFacts } from './paper';
+import { Patterned } from './patterned';
 import { type Crossing, crossingsOf, type Segments, segmentsOf } from './segments';
 import { indexSpace, type SpatialIndex } from './spatial-index';
 import { type TextFact, textFact } from './texts';
@@ -144,6 +145,11 @@ export class Facts {
   /** The true size of what is drawn, by the labels beside its lines. */
   get units(): DrawingUnits {
     return this.lazily('units', () => unitsOf(this.drawing));
+  }
+
+  /** Whether an object of the model or of a sheet is drawn with a pattern. */
+  isPatterned(row: number): boolean {
+    return this.lazily('patterned', () => new Patterned(this.drawing)).has(row);
   }
 
   linetype(row: number): LinetypeFact {

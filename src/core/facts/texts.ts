@@ -50,7 +50,7 @@ export function textFact(drawing: Drawing, row: number): TextFact | null {
     frame,
     angleRad: angle < 0 ? angle + 2 * Math.PI : angle,
     certain:
-      laid.pieces.every(({ missing }) => !missing) &&
+      laid.pieces.every(({ missing, script }) => !missing && !script) &&
       shape.paragraphs.every(({ runs }) => runs.every(({ font }) => SHIPPED.has(familyOf(font)))),
     shape,
   };

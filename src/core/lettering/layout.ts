@@ -3,6 +3,7 @@ import type { Face, Paragraph, TextRun } from '../dxf/fonts';
 import type { TextShape } from '../dxf/shapes';
 import { glyphOf, LETTER_SPACE } from './alphabet';
 import { FACE_METRICS } from './face-metrics';
+import { scriptLetterWidth } from './script-letters';
 
 const ADVANCES = Object.fromEntries(
   Object.entries(FACE_METRICS).map(([face, { runs, capHeight }]) => {
@@ -39,7 +40,12 @@ export function faceForLetter(wanted: Face, character: string): Face | null {
 
 /** Width of a letter with the space that follows it, capital height 1. */
 export function letterWidth(face: Face | null, character: string): number {
-  if (face === null) return isWide(character.codePointAt(0)!) ? WIDE : NARROW;
+  if (face === null) {
+    const code = character.codePointAt(0)!;
+    const own = scriptLetterWidth(code);
+    if (own !== undefined) return own / 1000 / FACE_METRICS.sans.capHeight;
+    return isWide(code) ? WIDE : NARROW;
+  }
   if (face === 'stroke') return glyphOf(character)!.width + LETTER_SPACE;
   return ADVANCES[face].get(character.codePointAt(0)!)!;
 }
@@ -51,10 +57,15 @@ export function textWidth(text: string, face: Face): number {
   return sum;
 }
 
+/** Whether a letter is shown with one of the faces for other scripts, which are loaded when they are needed. */
+export const isOfScript = (character: string): boolean =>
+  scriptLetterWidth(character.codePointAt(0)!) !== undefined;
+
 /** Letters that none of the shipped faces can show. */
 export function missingLetters(text: string, face: Face): number {
   let missing = 0;
-  for (const character of text) if (character > ' ' && faceForLetter(face, character) === null) missing++;
+  for (const character of text)
+    if (character > ' ' && faceForLetter(face, character) === null && !isOfScript(character)) missing++;
   return missing;
 }
 
@@ -73,6 +84,8 @@ export interface Piece {
   readonly colour: Colour | null;
   /** No shipped face has these letters: they are shown with whatever the screen has, or as boxes. */
   readonly missing: boolean;
+  /** Letters of another script: where their ink lies is not known to a hair. */
+  readonly script: boolean;
 }
 
 /** A straight stroke that belongs to the lettering: under, over or through it, or the bar of a fraction. */
@@ -178,7 +191,7 @@ function layOutLines(shape: TextShape): LaidText {
     let x = left + across * (frame - line.width);
     minX = Math.min(minX, x);
     maxX = Math.max(maxX, x + line.width);
-    for (const atom of line.atoms) {
+    for (const atom of inOrder(line.atoms)) {
       for (const piece of atom.pieces) join(pieces, { ...piece, x: piece.x + x, y: piece.y + base });
       for (const { from, to, colour } of atom.rules)
         rules.push({ from: [from[0] + x, from[1] + base], to: [to[0] + x, to[1] + base], colour });
@@ -210,6 +223,7 @@ function join(pieces: Piece[], next: Piece): void {
     last.tracking === next.tracking &&
     last.colour === next.colour &&
     last.missing === next.missing &&
+    last.script === next.script &&
     Math.abs(last.x + last.width - next.x) < 1e-9
   )
     pieces[pieces.length - 1] = { ...last, text: last.text + next.text, width: last.width + next.width };
@@ -270,12 +284,35 @@ function atomsOf(run: TextRun): Atom[] {
   });
 }
 
+/** Letters that are read from right to left. */
+const LEFTWARDS = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc]/;
+/** What is read from right to left as a whole: such letters, with the blanks and signs between them. */
+const LEFTWARDS_RUN =
+  /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc](?:[^\p{L}]*[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufefc])*/gu;
+
+/** Words of a line in the order in which they stand: those that are read from right to left follow each other leftwards. */
+function inOrder(atoms: readonly Atom[]): readonly Atom[] {
+  const isLeftwards = ({ pieces }: Atom): boolean => pieces.some(({ text }) => LEFTWARDS.test(text));
+  if (!atoms.some(isLeftwards)) return atoms;
+  const ordered: Atom[] = [];
+  for (let i = 0; i < atoms.length; ) {
+    let end = i + 1;
+    if (isLeftwards(atoms[i]))
+      for (let k = end; k < atoms.length && (atoms[k].blank || isLeftwards(atoms[k])); k++)
+        if (isLeftwards(atoms[k])) end = k + 1;
+    ordered.push(...atoms.slice(i, end).reverse());
+    i = end;
+  }
+  return ordered;
+}
+
 /** Letters side by side, split where the face must change because one lacks a letter. */
 function piecesOf(text: string, run: TextRun, x: number, y: number, size: number): Piece[] {
   const pieces: Piece[] = [];
   let at = x;
   let current = '';
   let face: Face | null | undefined;
+  let script = false;
   let width = 0;
   const push = (): void => {
     if (current === '' || face === undefined) return;
@@ -291,18 +328,29 @@ function piecesOf(text: string, run: TextRun, x: number, y: number, size: number
       slantRad: run.slantRad,
       tracking: run.tracking,
       colour: run.colour,
-      missing: face === null,
+      missing: face === null && !script,
+      script,
     });
     at += wide;
     current = '';
     width = 0;
   };
+  // What is read from right to left is set as a whole: whoever draws it puts its letters in order.
+  const leftwards = new Set<number>();
+  if (LEFTWARDS.test(text))
+    for (const { index, 0: part } of text.matchAll(LEFTWARDS_RUN))
+      for (let i = 0; i < part.length; i++) leftwards.add(index + i);
+  let index = 0;
   for (const character of text) {
-    const next = faceForLetter(run.face, character);
-    if (next !== face) push();
+    const within = leftwards.has(index);
+    index += character.length;
+    const next = within ? null : faceForLetter(run.face, character);
+    const other = within || (next === null && isOfScript(character));
+    if (next !== face || other !== script) push();
     face = next;
+    script = other;
     current += character;
-    width += letterWidth(face, character);
+    width += letterWidth(within ? faceForLetter(run.face, character) : face, character);
   }
   push();
   return pieces;

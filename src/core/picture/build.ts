@@ -77,6 +77,7 @@ class PictureBuilder implements OutlineSink, WalkSink {
   private readonly linetypeScale: number;
   private origin: [number, number] = [0, 0];
   private lettersMissing = 0;
+  private readonly scriptLetters = new Set<string>();
   private cutOff = false;
   /** The item that is being taken in has a coordinate that is no number. */
   private broken = false;
@@ -145,6 +146,7 @@ class PictureBuilder implements OutlineSink, WalkSink {
         viewports: sheet ? this.viewportItems() : [],
         notDrawn: Object.fromEntries(this.notDrawn),
         lettersMissing: this.lettersMissing,
+        scriptLetters: [...this.scriptLetters].join(''),
         cutOff: this.cutOff,
       },
       items: this.items.done(),
@@ -351,14 +353,20 @@ class PictureBuilder implements OutlineSink, WalkSink {
       this.texts.length,
     );
     if (!drawn) return;
-    for (const piece of laid.pieces) if (piece.missing) this.lettersMissing += [...piece.text].length;
+    for (const piece of laid.pieces) {
+      if (piece.missing) this.lettersMissing += [...piece.text].length;
+      else if (piece.script) for (const letter of piece.text) this.scriptLetters.add(letter);
+    }
     const { background } = shape;
     const margin = background?.margin ?? 0;
     this.texts.push({
       transform,
       pieces: laid.pieces
         .filter((piece) => piece.text.trim() !== '')
-        .map(({ missing: _, colour, ...piece }) => ({ ...piece, rgb: colour ? rgbOf(colour) : -1 })),
+        .map(({ missing: _, script: __, colour, ...piece }) => ({
+          ...piece,
+          rgb: colour ? rgbOf(colour) : -1,
+        })),
       rules: laid.rules.map(({ from, to, colour }) => [...from, ...to, colour ? rgbOf(colour) : -1] as const),
       background: background && {
         box: [laid.minX - margin, laid.minY - margin, laid.maxX + margin, laid.maxY + margin],

@@ -6,18 +6,22 @@ export const NO_HIGHLIGHTS: Highlights = { handles: new Set(), layers: new Set()
 
 const highlightedCache = new WeakMap<PictureData, { highlights: Highlights; bits: Uint8Array }>();
 
-/** 1 for each item that is highlighted. */
+/** 1 for each item that is highlighted, 2 for those that are marked as speaking against. */
 export function highlightedItems(data: PictureData, highlights: Highlights): Uint8Array {
   const known = highlightedCache.get(data);
   if (known?.highlights === highlights) return known.bits;
   const { head, items } = data;
   const bits = new Uint8Array(items.length / ITEM_STRIDE);
   if (highlights.handles.size > 0 || highlights.layers.size > 0) {
-    const handles = head.handles.map((handle) => highlights.handles.has(handle));
+    const handles = head.handles.map((handle) =>
+      highlights.handles.has(handle) ? (highlights.against?.has(handle) ? 2 : 1) : 0,
+    );
     const layers = head.layers.map((layer) => highlights.layers.has(layer.name.toLowerCase()));
     for (let n = 0, i = 0; i < items.length; n++, i += ITEM_STRIDE)
       bits[n] =
-        handles[items[i + 2]] || handles[items[i + 3]] || layers[head.looks[items[i + 1]].layer] ? 1 : 0;
+        (handles[items[i + 2]] ?? 0) ||
+        (handles[items[i + 3]] ?? 0) ||
+        (layers[head.looks[items[i + 1]].layer] ? 1 : 0);
   }
   highlightedCache.set(data, { highlights, bits });
   return bits;
@@ -66,5 +70,5 @@ function eachHighlighted(
   visit: (box: Float32Array) => void,
 ): void {
   const bits = highlightedItems(data, highlights);
-  for (let n = 0; n < bits.length; n++) if (bits[n] === 1) visit(data.boxes.subarray(n * 4, n * 4 + 4));
+  for (let n = 0; n < bits.length; n++) if (bits[n] > 0) visit(data.boxes.subarray(n * 4, n * 4 + 4));
 }

@@ -159,7 +159,7 @@ function* paintItems(
       boxes[b + 3] < bounds[1] - margin
     )
       continue;
-    const isHighlighted = bits[b >> 2] === 1;
+    const isHighlighted = bits[b >> 2] > 0;
     if (highlighting !== isHighlighted && (highlighting || highlights)) continue;
     const lookIndex = items[i + 1];
     const look = head.looks[lookIndex];
@@ -171,7 +171,9 @@ function* paintItems(
     const kind = items[i];
     const { rgb, widthMm, pattern } = looks[lookIndex];
     const colour = highlighting
-      ? options.highlightColour
+      ? bits[b >> 2] === 2 && options.againstColour
+        ? options.againstColour
+        : options.highlightColour
       : options.colours === 'black'
         ? '#000'
         : options.colours === 'layer'

@@ -6,6 +6,8 @@ import type { PictureData, ViewportLook } from './picture';
 export interface Highlights {
   readonly handles: ReadonlySet<string>;
   readonly layers: ReadonlySet<string>;
+  /** Of the handles those that speak against something: they are painted in a colour of their own. */
+  readonly against?: ReadonlySet<string>;
 }
 
 /** One space painted through one viewport. */
@@ -52,6 +54,7 @@ export interface PaintOptions {
   /** What is highlighted; everything else is faded while anything is. */
   readonly highlights: Highlights;
   readonly highlightColour: string;
+  readonly againstColour?: string;
   readonly paper: string;
   /** Font families for the shipped faces. */
   readonly families: Readonly<Record<Exclude<Face, 'stroke'>, string>>;
@@ -68,3 +71,12 @@ export interface PaintOptions {
 }
 
 export const css = (rgb: number): string => `#${rgb.toString(16).padStart(6, '0')}`;
+
+/** Families of the drawing faces, each with further ones behind it for letters that it lacks. */
+export const withFamilies = (
+  faces: PaintOptions['families'],
+  families: readonly string[],
+): PaintOptions['families'] =>
+  Object.fromEntries(
+    Object.entries(faces).map(([face, family]) => [face, [family, ...families].join(', ')]),
+  ) as PaintOptions['families'];

@@ -51,7 +51,7 @@ export interface Look extends Pattern {
   readonly by: { readonly colour: number; readonly linetype: number; readonly width: number };
 }
 
-export interface TextPiece extends Omit<Piece, 'colour' | 'missing'> {
+export interface TextPiece extends Omit<Piece, 'colour' | 'missing' | 'script'> {
   /** Colour of its own, -1 for the object's. */
   readonly rgb: number;
 }
@@ -158,6 +158,8 @@ export interface PictureHead {
   readonly notDrawn: Readonly<Record<string, number>>;
   /** Letters that no shipped face can show. */
   readonly lettersMissing: number;
+  /** Letters of other scripts, each once: the faces that have them are loaded for it. */
+  readonly scriptLetters: string;
   /** The drawing asks for more than a picture can hold: it is not complete. */
   readonly cutOff: boolean;
 }

@@ -1,13 +1,15 @@
 import type { Face } from '../dxf/fonts';
 import { NO_HIGHLIGHTS } from './highlights';
 import { paint } from './paint';
-import type { ColourMode, PaintOptions, Scene } from './pass';
+import { type ColourMode, type PaintOptions, type Scene, withFamilies } from './pass';
 import { PathWriter, round } from './path-writer';
 import type { Ramp, Surface } from './surface';
 
 export interface SvgOptions {
   readonly colours: ColourMode;
   /** Fonts to carry in the file: for each face its family's name and the bytes in base64 with their kind. */
+  /** Faces for other scripts, by names of their own. */
+  readonly scripts?: readonly { readonly family: string; readonly mime: string; readonly base64: string }[];
   readonly fonts: readonly {
     readonly face: Exclude<Face, 'stroke'>;
     readonly mime: string;
@@ -66,10 +68,24 @@ export function toSvg(scene: Scene, options: SvgOptions): string {
       widthPx: width,
       heightPx: height,
     },
-    paperOptions(options.colours, SVG_FAMILIES),
+    paperOptions(
+      options.colours,
+      withFamilies(
+        SVG_FAMILIES,
+        (options.scripts ?? []).map(({ family }) => family),
+      ),
+    ),
   );
+  const scripts = (options.scripts ?? [])
+    .map(
+      ({ family, mime, base64 }) =>
+        `@font-face{font-family:${family};font-weight:100 900;src:url(data:${mime};base64,${base64})}`,
+    )
+    .join('');
+  const isUsed = (face: Exclude<Face, 'stroke'>): boolean =>
+    [...surface.used].some((font) => font === fontOf(face) || font.startsWith(`${fontOf(face)}, `));
   const faces = options.fonts
-    .filter(({ face }) => surface.used.has(fontOf(face)))
+    .filter(({ face }) => isUsed(face))
     .map(
       ({ face, mime, base64 }) =>
         `@font-face{font-family:${SVG_FAMILIES[face]};font-weight:${face === 'sans-bold' ? 600 : 400};src:url(data:${mime};base64,${base64})}`,
@@ -78,7 +94,7 @@ export function toSvg(scene: Scene, options: SvgOptions): string {
   return `<?xml version="1.0" encoding="UTF-8"?>
 <svg xmlns="http://www.w3.org/2000/svg" width="${round(width)}mm" height="${round(height)}mm" viewBox="0 0 ${round(width)} ${round(height)}">
 <title>${escapeXml(options.title)}</title>
-<defs>${faces ? `<style>${faces}</style>` : ''}${surface.definitions.join('')}</defs>
+<defs>${faces + scripts ? `<style>${faces}${scripts}</style>` : ''}${surface.definitions.join('')}</defs>
 <rect width="${round(width)}" height="${round(height)}" fill="#fff"/>
 ${surface.done()}
 </svg>

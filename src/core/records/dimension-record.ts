@@ -286,6 +286,7 @@ const FORMAT_DEFAULTS: Partial<DimensionValues> = {
   textOffsetMm: 0.625,
   sizedOnPaper: false,
   lineBetween: false,
+  decimalMark: '.',
 };
 
 /** A linetype that is taken from the symbol or the layer is none of the style's own. */

@@ -7,8 +7,10 @@ import type { Memory } from '../../core/audit/rule';
 import type { KeyedDecision } from '../../core/correct/choices';
 import { type CorrectionRequest, correctDrawing, type Unsettled } from '../../core/correct/correct';
 import { type Asks, allProposals } from '../../core/correct/proposals';
+import { decideSheets, mapDecisions, type SheetDecision } from '../../core/drawing/sheets/decisions';
 import { sheetHeads } from '../../core/drawing/sheets/heads';
 import { sheetsOf } from '../../core/drawing/sheets/shown';
+import type { Drawing } from '../../core/dxf/drawing';
 import type { Face } from '../../core/dxf/fonts';
 import { readDrawing } from '../../core/dxf/read/interpret';
 import { strokesOfDrawing } from '../../core/exchange/symbol-strokes';
@@ -19,6 +21,9 @@ import { learnStandard } from '../../core/learn/learn';
 import { buildPicture } from '../../core/picture/build';
 import { packPicture } from '../../core/picture/picture';
 import { fail, ok, type Result } from '../../core/result';
+import { type ScaleRequest, scaleDrawing } from '../../core/scaling/scale-drawing';
+import { changesOfScaling } from '../../core/scaling/scaling-changes';
+import { unitsReport } from '../../core/scaling/units-report';
 import { parseStandard, type Standard } from '../../core/standard/standard';
 import { storeBytes } from '../files';
 import { letterStrokes } from '../letters';
@@ -37,11 +42,16 @@ export type Decided = KeyedDecision;
  */
 export interface Tasks {
   audit: {
-    request: { path: string; standard: Standard };
+    request: { path: string; standard: Standard; sheets: readonly SheetDecision[] };
     reply: Result<{ audit: PackedAudit; uses: Use[] }>;
   };
   correct: {
-    request: { path: string; standard: Standard; request: CorrectionRequest };
+    request: {
+      path: string;
+      standard: Standard;
+      request: CorrectionRequest;
+      sheets: readonly SheetDecision[];
+    };
     reply: Result<{
       sha: string;
       changes: PackedChanges;
@@ -54,12 +64,39 @@ export interface Tasks {
     }>;
   };
   picture: {
-    request: { path: string; cache: string; sheet: number; defaultWidthMm: number };
+    request: {
+      path: string;
+      cache: string;
+      sheet: number;
+      defaultWidthMm: number;
+      sheets: readonly SheetDecision[];
+    };
     reply: Result<{ file: string }>;
   };
   contents: {
-    request: { path: string; cache: string };
+    request: { path: string; cache: string; sheets: readonly SheetDecision[] };
     reply: Result<{ file: string }>;
+  };
+  units: {
+    request: { path: string; cache: string; sheets: readonly SheetDecision[] };
+    reply: Result<{ file: string }>;
+  };
+  scale: {
+    request: {
+      path: string;
+      standard: Standard;
+      request: ScaleRequest;
+      sheets: readonly SheetDecision[];
+    };
+    reply: Result<{
+      sha: string;
+      changes: PackedChanges;
+      audit: PackedAudit;
+      uses: Use[];
+      sheets: readonly SheetDecision[];
+      objects: number;
+      notes: readonly string[];
+    }>;
   };
   uses: { request: { path: string }; reply: Result<Use[]> };
   learn: { request: { path: string; name: string }; reply: Result<Standard> };
@@ -101,9 +138,16 @@ function isKept(cache: string): boolean {
   return true;
 }
 
+/** A stored drawing, with what people said of its sheets. */
+function opened(path: string, sheets: readonly SheetDecision[]): Result<Drawing> {
+  const drawing = readDrawing(readStored(path));
+  if (drawing.ok) decideSheets(drawing.value, sheets);
+  return drawing;
+}
+
 export const handlers: Handlers = {
-  audit({ path, standard }) {
-    const drawing = readDrawing(readStored(path));
+  audit({ path, standard, sheets }) {
+    const drawing = opened(path, sheets);
     if (!drawing.ok) return drawing;
     return ok({
       audit: packAudit(plainAudit(audit(drawing.value, standard)), sheetHeads(drawing.value)),
@@ -111,8 +155,8 @@ export const handlers: Handlers = {
     });
   },
 
-  correct({ path, standard, request }) {
-    const result = correctDrawing(readStored(path), standard, request);
+  correct({ path, standard, request, sheets }) {
+    const result = correctDrawing(readStored(path), standard, { ...request, sheets });
     if (!result.ok) return result;
     const { bytes, changes, after, drawing, unsettled, decided, memories } = result.value;
     const { sha } = storeBytes(bytes);
@@ -128,9 +172,9 @@ export const handlers: Handlers = {
     });
   },
 
-  picture({ path, cache, sheet, defaultWidthMm }) {
+  picture({ path, cache, sheet, defaultWidthMm, sheets }) {
     if (isKept(cache)) return ok({ file: cache });
-    const drawing = readDrawing(readStored(path));
+    const drawing = opened(path, sheets);
     if (!drawing.ok) return drawing;
     const shown = sheet < 0 ? null : sheetsOf(drawing.value)[sheet];
     if (shown === undefined)
@@ -140,12 +184,41 @@ export const handlers: Handlers = {
     return ok({ file: cache });
   },
 
-  contents({ path, cache }) {
+  contents({ path, cache, sheets }) {
     if (isKept(cache)) return ok({ file: cache });
-    const drawing = readDrawing(readStored(path));
+    const drawing = opened(path, sheets);
     if (!drawing.ok) return drawing;
     keep(cache, JSON.stringify(bounded(inspect(drawing.value), MOST_LISTED)));
     return ok({ file: cache });
+  },
+
+  units({ path, cache, sheets }) {
+    if (isKept(cache)) return ok({ file: cache });
+    const drawing = opened(path, sheets);
+    if (!drawing.ok) return drawing;
+    keep(cache, JSON.stringify(unitsReport(drawing.value)));
+    return ok({ file: cache });
+  },
+
+  scale({ path, standard, request, sheets }) {
+    const before = opened(path, sheets);
+    if (!before.ok) return before;
+    const result = scaleDrawing(before.value, request);
+    if (!result.ok) return result;
+    const { bytes, drawing, objects, notes } = result.value;
+    const units = (drawing.unitMm ?? 1) / (before.value.unitMm ?? 1);
+    const mapped = mapDecisions(sheets, request.map, units);
+    decideSheets(drawing, mapped);
+    const { sha } = storeBytes(bytes);
+    return ok({
+      sha,
+      changes: packChanges(changesOfScaling(before.value, request, result.value)),
+      audit: packAudit(plainAudit(audit(drawing, standard)), sheetHeads(drawing)),
+      uses: countUses(drawing),
+      sheets: mapped,
+      objects,
+      notes,
+    });
   },
 
   uses({ path }) {

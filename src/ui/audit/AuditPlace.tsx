@@ -45,6 +45,9 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
     decide,
     acceptLikely,
     step,
+    scale,
+    decideSheet,
+    unitsAsked,
   } = useDrawing(drawing);
   const [tab, setTab] = useState<'findings' | 'changes' | 'compare'>('findings');
   const [asReceived, setAsReceived] = useState(false);
@@ -205,6 +208,10 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
               highlighted={highlighted}
               highlightedSpace={highlighted === NO_HIGHLIGHTS ? null : (finding?.places[0]?.space ?? null)}
               highlightedSheet={finding?.places[0]?.sheet ?? null}
+              unitsAsked={unitsAsked}
+              busy={busy}
+              onScale={(request, note) => void scale(request, note)}
+              onDecideSheet={(decision, note) => void decideSheet(decision, note)}
             />
           </Panel>
         </Group>

@@ -115,59 +115,61 @@ function Decision({ finding, layers, proposals, busy, onDecide }: Props) {
 
   return (
     <div className="mt-2.5">
-      {proposals === null && <p className="text-ink-2">Looking for the nearest layers …</p>}
-      {proposals !== null && ranked.length === 0 && (
+      {picking && proposals === null && <p className="text-ink-2">Looking for the nearest layers …</p>}
+      {picking && proposals !== null && ranked.length === 0 && (
         <p className="text-ink-2">No layer of the standard is near. Pick one, or add this one.</p>
       )}
-      <fieldset className="border border-hairline bg-white">
-        <legend className="sr-only">Office layer for {layer}</legend>
-        {ranked.map((option) => (
-          <label
-            key={option.to}
-            className="flex min-h-8 items-baseline gap-2 border-b border-hairline px-2 py-1 hover:bg-plate"
-          >
+      {picking && (
+        <fieldset className="border border-hairline bg-white">
+          <legend className="sr-only">Office layer for {layer}</legend>
+          {ranked.map((option) => (
+            <label
+              key={option.to}
+              className="flex min-h-8 items-baseline gap-2 border-b border-hairline px-2 py-1 hover:bg-plate"
+            >
+              <input
+                type="radio"
+                name={name}
+                className="translate-y-0.5 accent-verdigris"
+                checked={to === option.to}
+                onChange={() => setPicked(option.to)}
+              />
+              <span className="figures w-28 shrink-0 truncate font-medium" title={option.to}>
+                {option.to}
+              </span>
+              <span className="min-w-0 flex-1 text-ink-2">{option.reasons.join('; ')}</span>
+              <span className="shrink-0 text-[12px] text-ink-3">{formatLikeness(option.likeness)}</span>
+            </label>
+          ))}
+          <label className="flex h-9 items-center gap-2 px-2">
             <input
               type="radio"
               name={name}
-              className="translate-y-0.5 accent-verdigris"
-              checked={to === option.to}
-              onChange={() => setPicked(option.to)}
+              className="accent-verdigris"
+              checked={other}
+              onChange={() =>
+                setPicked(
+                  layers.find((candidate) => !ranked.some((one) => one.to === candidate.name))?.name ?? null,
+                )
+              }
             />
-            <span className="figures w-28 shrink-0 truncate font-medium" title={option.to}>
-              {option.to}
-            </span>
-            <span className="min-w-0 flex-1 text-ink-2">{option.reasons.join('; ')}</span>
-            <span className="shrink-0 text-[12px] text-ink-3">{formatLikeness(option.likeness)}</span>
+            <span className="text-ink-2">Another</span>
+            <select
+              value={other ? (picked ?? '') : ''}
+              onChange={(event) => setPicked(event.target.value || null)}
+              aria-label={`Another office layer for ${layer}`}
+              className="h-7 min-w-0 flex-1 rounded-md border border-rule bg-white px-1"
+            >
+              <option value="">all {layers.length} layers …</option>
+              {layers.map((candidate) => (
+                <option key={candidate.name} value={candidate.name}>
+                  {candidate.name} {candidate.purpose && `(${candidate.purpose})`}
+                </option>
+              ))}
+            </select>
           </label>
-        ))}
-        <label className="flex h-9 items-center gap-2 px-2">
-          <input
-            type="radio"
-            name={name}
-            className="accent-verdigris"
-            checked={other}
-            onChange={() =>
-              setPicked(
-                layers.find((candidate) => !ranked.some((one) => one.to === candidate.name))?.name ?? null,
-              )
-            }
-          />
-          <span className="text-ink-2">Another</span>
-          <select
-            value={other ? (picked ?? '') : ''}
-            onChange={(event) => setPicked(event.target.value || null)}
-            aria-label={`Another office layer for ${layer}`}
-            className="h-7 min-w-0 flex-1 rounded-md border border-rule bg-white px-1"
-          >
-            <option value="">all {layers.length} layers …</option>
-            {layers.map((candidate) => (
-              <option key={candidate.name} value={candidate.name}>
-                {candidate.name} {candidate.purpose && `(${candidate.purpose})`}
-              </option>
-            ))}
-          </select>
-        </label>
-      </fieldset>
+        </fieldset>
+      )}
       <div className="mt-2 flex flex-wrap items-center gap-2">
         {picking && (
           <Button

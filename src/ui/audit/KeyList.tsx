@@ -20,6 +20,7 @@ const KEYS: readonly (readonly [string, string])[] = [
   ['M', 'Measure'],
   ['F', 'Find on the sheet'],
   ['C', 'What the drawing holds'],
+  ['U', 'Units and scale'],
   ['O', 'As received, and back'],
   ['?', 'This list'],
 ];

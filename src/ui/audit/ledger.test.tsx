@@ -31,6 +31,7 @@ const drawing: DrawingView = {
   state: 'ready',
   problem: null,
   verdict: 'held',
+  inPart: false,
   counts: { must: 21, should: 10, note: 0 },
   edition: 'Edition 1',
   editedSince: false,

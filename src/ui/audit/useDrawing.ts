@@ -3,6 +3,8 @@ import { useCallback, useEffect, useMemo, useState, useTransition } from 'react'
 import { toast } from 'sonner';
 import type { ListedFinding, Option } from '@/core/audit/finding';
 import type { KeyedDecision } from '@/core/correct/choices';
+import type { SheetDecision } from '@/core/drawing/sheets/decisions';
+import type { ScaleRequest } from '@/core/scaling/scale-drawing';
 import { type DrawingView, isBeingRead } from '../drawings/types';
 import { call } from '../kit/call';
 import { count } from '../kit/format';
@@ -15,6 +17,8 @@ const NONE: readonly ListedFinding[] = [];
 interface Done {
   readonly changes?: number;
   readonly draft?: string;
+  readonly objects?: number;
+  readonly notes?: readonly string[];
   readonly unsettled?: readonly { readonly what: string; readonly why: string }[];
 }
 
@@ -24,6 +28,8 @@ export function useDrawing(drawing: DrawingView) {
   const [refreshing, startRefresh] = useTransition();
   const [working, setWorking] = useState(false);
   const [chosen, setChosen] = useState<string | null>(null);
+  /** How often the panel of units was asked for. */
+  const [unitsAsked, setUnitsAsked] = useState(0);
   const findings = drawing.current?.findings ?? NONE;
   const reading = isBeingRead(drawing);
 
@@ -97,6 +103,10 @@ export function useDrawing(drawing: DrawingView) {
   /** Takes one of a finding's ways out. Those that change the standard leave the drawing as it is. */
   const decide = useCallback(
     async (finding: ListedFinding, option: Option, to?: string): Promise<void> => {
+      if (option.effect === 'units panel') {
+        setUnitsAsked((before) => before + 1);
+        return;
+      }
       if (option.effect === 'standard') {
         await act(
           option.id,
@@ -130,6 +140,29 @@ export function useDrawing(drawing: DrawingView) {
     [act],
   );
 
+  /** Scales, turns and moves the model, as one step. */
+  const scale = useCallback(
+    (request: ScaleRequest, note: string) =>
+      act(
+        'scale',
+        { request, note: note.slice(0, 200), revision: drawing.revision },
+        ({ objects = 0, notes = [] }) =>
+          [`${note}: ${count(objects, 'object')}.`, ...notes, 'Ctrl Z takes it back.'].join(' '),
+      ),
+    [act, drawing.revision],
+  );
+
+  /** Keeps what a person says of a sheet in the model. */
+  const decideSheet = useCallback(
+    (decision: SheetDecision, note: string) =>
+      act(
+        'sheets',
+        { decision, note: note.slice(0, 200), revision: drawing.revision },
+        () => `${note}. Ctrl Z takes it back.`,
+      ),
+    [act, drawing.revision],
+  );
+
   return {
     findings,
     automatic,
@@ -144,6 +177,9 @@ export function useDrawing(drawing: DrawingView) {
     decide,
     acceptLikely,
     step,
+    scale,
+    decideSheet,
+    unitsAsked,
   };
 }
 

@@ -92,7 +92,7 @@ export function DrawingsTable({
                 <th className={cellHead}>Drawing</th>
                 <th className={`${cellHead} w-[19%]`}>Sender</th>
                 <th className={`${cellHead} w-[8.5rem]`}>Received</th>
-                <th className={`${cellHead} w-[7rem]`}>Outcome</th>
+                <th className={`${cellHead} w-[9rem]`}>Outcome</th>
                 <th className={`${cellHead} w-[17rem]`}>Findings</th>
                 <th className={`${cellHead} w-[8rem]`}>Checked with</th>
               </tr>
@@ -116,7 +116,7 @@ export function DrawingsTable({
                   {drawing.state === 'ready' ? (
                     <>
                       <td className={cell}>
-                        <VerdictPlate verdict={drawing.verdict} />
+                        <VerdictPlate verdict={drawing.verdict} inPart={drawing.inPart} />
                       </td>
                       <td className={cell}>
                         {drawing.counts && (

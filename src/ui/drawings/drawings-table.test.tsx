@@ -15,6 +15,7 @@ const head = (id: number, more: Partial<DrawingHead> = {}): DrawingHead => ({
   state: 'ready',
   problem: null,
   verdict: 'released',
+  inPart: false,
   counts: { must: 0, should: 2, note: 1 },
   edition: 'Edition 1',
   editedSince: false,
@@ -54,7 +55,9 @@ describe('a table of drawings', () => {
     const shown = show([head(1), head(2, { verdict: 'held', counts: { must: 3, should: 0, note: 0 } })]);
     expect(shown).not.toContain('Show more');
     expect(shown).toContain('Released');
+    expect(shown).not.toContain('Released in part');
     expect(shown).toContain('Held');
+    expect(show([head(1, { inPart: true })])).toContain('Released in part');
   });
 
   it('says what is read, what waits, and what could not be read', () => {

@@ -16,6 +16,7 @@ export interface DrawingHead {
   readonly state: 'waiting' | 'reading' | 'ready' | 'unreadable';
   readonly problem: Problem | null;
   readonly verdict: Verdict | null;
+  readonly inPart: boolean;
   readonly counts: Record<Weight, number> | null;
   readonly edition: string | null;
   /** The draft it was checked with was edited since. */

@@ -3,6 +3,7 @@ import type { ColourMode } from '@/core/picture/pass';
 import { Key } from '../kit/Button';
 import type { Painted } from './messages';
 import { MODEL } from './messages';
+import type { PanelName } from './useSheetKeys';
 
 const MODE_NAMES: Readonly<Record<ColourMode, string>> = {
   print: 'In colour',
@@ -19,8 +20,8 @@ interface Props {
   readonly onColours: () => void;
   readonly measuring: boolean;
   readonly onMeasuring: () => void;
-  readonly panel: 'find' | 'contents' | 'sheets' | null;
-  readonly onPanel: (which: 'find' | 'contents' | 'sheets') => void;
+  readonly panel: PanelName | null;
+  readonly onPanel: (which: PanelName) => void;
   readonly onWalk: (by: 1 | -1) => void;
   readonly onAll: () => void;
   readonly onCloser: () => void;
@@ -118,12 +119,12 @@ export function SheetBar(props: Props) {
         <Small onClick={props.onAll} hotkey="0">
           All
         </Small>
-        <Small onClick={props.onCloser} hotkey="+">
-          Closer
-        </Small>
-        <Small onClick={props.onFarther} hotkey="−">
-          Farther
-        </Small>
+        <Step label="Closer" hotkey="+" onClick={props.onCloser}>
+          +
+        </Step>
+        <Step label="Farther" hotkey="−" onClick={props.onFarther}>
+          −
+        </Step>
         <Small onClick={props.onTrueSize} hotkey="T">
           True size
         </Small>
@@ -138,6 +139,9 @@ export function SheetBar(props: Props) {
         </Small>
         <Small onClick={() => props.onPanel('contents')} pressed={props.panel === 'contents'} hotkey="C">
           Contents
+        </Small>
+        <Small onClick={() => props.onPanel('units')} pressed={props.panel === 'units'} hotkey="U">
+          Units
         </Small>
         {props.onAsReceived && (
           <Small onClick={props.onAsReceived} pressed={props.asReceived} hotkey="O">

@@ -1,18 +1,19 @@
 'use client';
 
 import { useCallback, useEffect, useRef, useState } from 'react';
+import type { SheetDecision } from '@/core/drawing/sheets/decisions';
 import { firstOf, type SheetHead } from '@/core/drawing/sheets/heads';
 import type { ColourMode } from '@/core/picture/pass';
-import { isTyping } from '../kit/typing';
+import type { ScaleRequest } from '@/core/scaling/scale-drawing';
+import type { UnitsReport } from '@/core/scaling/units-report';
 import { Calibrate, screenPxPerMm } from './Calibrate';
-import { ContentsPanel } from './ContentsPanel';
-import { FindPanel } from './FindPanel';
 import { InfoLine } from './InfoLine';
 import type { Found, FromWorker, Measure, ObjectLine, Painted, ToWorker, Under } from './messages';
 import { MODEL } from './messages';
 import { SheetBar } from './SheetBar';
 import { SheetNotices } from './SheetNotices';
-import { SheetsPanel } from './SheetsPanel';
+import { SheetPanels } from './SheetPanels';
+import { type PanelName, useSheetKeys } from './useSheetKeys';
 
 interface Props {
   readonly drawingId: number;
@@ -28,6 +29,11 @@ interface Props {
   readonly highlightedSpace: string | null;
   /** Name of the sheet that shows them, where one does. */
   readonly highlightedSheet: string | null;
+  /** Grows each time the panel of units is asked for. */
+  readonly unitsAsked: number;
+  readonly busy: boolean;
+  readonly onScale: (request: ScaleRequest, note: string) => void;
+  readonly onDecideSheet: (decision: SheetDecision, note: string) => void;
 }
 
 /** Objects by handle, and layers by their names in small letters. */
@@ -39,6 +45,13 @@ export interface SheetHighlights {
 const STEP = 1.35;
 const MODES: readonly ColourMode[] = ['print', 'black', 'layer'];
 const NO_LAYERS: readonly string[] = [];
+const NO_PAIRS: readonly UnitsReport['pairs'][number][] = [];
+
+/** Labels and their lines as marks: what does not agree is marked apart. */
+function marksOf(pairs: readonly UnitsReport['pairs'][number][]) {
+  const of = (which: typeof pairs): string[] => which.flatMap(({ text, line }) => [text, line]);
+  return { handles: of(pairs), layers: [], against: of(pairs.filter(({ agrees }) => !agrees)) };
+}
 
 /** The drawing as it prints, on the desk: sheets and model, zoom and pan, highlights of a finding, and what lies where. */
 export function SheetDesk({
@@ -50,6 +63,10 @@ export function SheetDesk({
   highlighted,
   highlightedSpace,
   highlightedSheet,
+  unitsAsked,
+  busy,
+  onScale,
+  onDecideSheet,
 }: Props) {
   const holder = useRef<HTMLDivElement>(null);
   const worker = useRef<Worker | null>(null);
@@ -61,10 +78,23 @@ export function SheetDesk({
   const [picked, setPicked] = useState<ObjectLine | null>(null);
   const [measuring, setMeasuring] = useState(false);
   const [measure, setMeasure] = useState<Measure | null>(null);
-  const [panel, setPanel] = useState<'find' | 'contents' | 'sheets' | null>(null);
+  const [panel, setPanel] = useState<PanelName | null>(null);
   const [found, setFound] = useState<{ words: string; found: readonly Found[]; more: number } | null>(null);
   const [hidden, setHidden] = useState<readonly string[]>(NO_LAYERS);
   const [calibrating, setCalibrating] = useState(false);
+  const [pairs, setPairs] = useState<readonly UnitsReport['pairs'][number][]>(NO_PAIRS);
+  // A list that was put right has other numbers: the sheet that is looked at stays, by its name.
+  const [known, setKnown] = useState(sheets);
+  if (known !== sheets) {
+    setKnown(sheets);
+    const at = sheets.findIndex(({ name }) => name === known[sheet]?.name);
+    if (sheet !== MODEL && at !== sheet) setSheet(at >= 0 ? at : Math.min(sheet, sheets.length - 1));
+  }
+  const [asked, setAsked] = useState(unitsAsked);
+  if (asked !== unitsAsked) {
+    setAsked(unitsAsked);
+    setPanel('units');
+  }
   const shown = useRef('');
   const highlightNumber = useRef(0);
   const anyHighlighted = highlighted.handles.length + highlighted.layers.length > 0;
@@ -127,9 +157,11 @@ export function SheetDesk({
   }, []);
 
   const isLayout = sheets[sheet]?.where === 'layout';
+  /** A frame is another picture when its scale is. */
+  const framed = JSON.stringify([sheets[sheet]?.box, sheets[sheet]?.scale]);
   useEffect(() => {
     const abort = new AbortController();
-    const place = `${drawingId}|${sheet}`;
+    const place = `${drawingId}|${sheet}|${framed}`;
     setState((now) => (now === 'ready' ? now : 'loading'));
     void (async () => {
       try {
@@ -161,7 +193,7 @@ export function SheetDesk({
       }
     })();
     return () => abort.abort();
-  }, [drawingId, sheet, isLayout, sha, asReceived, tell]);
+  }, [drawingId, sheet, isLayout, framed, sha, asReceived, tell]);
 
   // A finding that lies on a sheet is shown there.
   useEffect(() => {
@@ -179,11 +211,12 @@ export function SheetDesk({
     if (state === 'ready')
       tell({
         type: 'highlight',
-        ...highlighted,
+        // A finding that is chosen goes before the labels of the units.
+        ...(anyHighlighted || pairs.length === 0 ? highlighted : marksOf(pairs)),
         frame: anyHighlighted,
         highlight: ++highlightNumber.current,
       });
-  }, [highlighted, anyHighlighted, state, sheet, tell]);
+  }, [highlighted, anyHighlighted, pairs, state, sheet, tell]);
 
   // What lies in the model and shows through no window of this sheet is shown in the model itself. This stands behind
   // the telling of the highlight, so that an answer to an earlier mark is not taken for one to this.
@@ -241,61 +274,19 @@ export function SheetDesk({
     [sheets],
   );
 
-  useEffect(() => {
-    const press = (event: KeyboardEvent): void => {
-      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
-      if (document.querySelector('[role="dialog"]')) return;
-      const toggle = (which: 'find' | 'contents' | 'sheets'): void =>
-        setPanel((now) => (now === which ? null : which));
-      switch (event.key) {
-        case '+':
-        case '=':
-          middle(STEP);
-          break;
-        case '-':
-          middle(1 / STEP);
-          break;
-        case '0':
-          tell({ type: 'fit' });
-          break;
-        case 'b':
-          nextColours();
-          break;
-        case 'm':
-          setMeasuring((now) => !now);
-          break;
-        case 'f':
-          toggle('find');
-          break;
-        case 'c':
-          toggle('contents');
-          break;
-        case 'l':
-          toggle('sheets');
-          break;
-        case 'PageDown':
-          walk(1);
-          break;
-        case 'PageUp':
-          walk(-1);
-          break;
-        case 't':
-          trueSize();
-          break;
-        case 's':
-          toChosen();
-          break;
-        case 'o':
-          onAsReceived?.(!asReceived);
-          break;
-        default:
-          return;
-      }
-      event.preventDefault();
-    };
-    window.addEventListener('keydown', press);
-    return () => window.removeEventListener('keydown', press);
-  }, [middle, tell, onAsReceived, asReceived, nextColours, trueSize, toChosen, walk]);
+  const toggle = (which: PanelName): void => setPanel((now) => (now === which ? null : which));
+  useSheetKeys({
+    closer: () => middle(STEP),
+    farther: () => middle(1 / STEP),
+    all: () => tell({ type: 'fit' }),
+    colours: nextColours,
+    measure: () => setMeasuring((now) => !now),
+    panel: toggle,
+    walk,
+    trueSize,
+    toChosen,
+    asReceived: () => onAsReceived?.(!asReceived),
+  });
 
   const fingers = useRef(new Map<number, { x: number; y: number }>());
   const travelled = useRef(0);
@@ -381,27 +372,28 @@ export function SheetDesk({
             onEverything={() => tell({ type: 'fit', withStrays: true })}
           />
         </div>
-        {panel === 'find' && (
-          <FindPanel
-            found={found}
-            onFind={(words) => tell({ type: 'find', words })}
-            onChoose={(handle) => choose(handle, true)}
-            onClose={() => setPanel(null)}
-          />
-        )}
-        {panel === 'sheets' && (
-          <SheetsPanel sheets={sheets} sheet={sheet} onSheet={setSheet} onClose={() => setPanel(null)} />
-        )}
-        {panel === 'contents' && (
-          <ContentsPanel
-            drawingId={drawingId}
-            sha={sha}
-            asReceived={asReceived}
-            hidden={hidden}
-            onHidden={setHidden}
-            onClose={() => setPanel(null)}
-          />
-        )}
+        <SheetPanels
+          panel={panel}
+          drawingId={drawingId}
+          sha={sha}
+          asReceived={asReceived}
+          sheets={sheets}
+          sheet={sheet}
+          onSheet={setSheet}
+          found={found}
+          onFind={(words) => tell({ type: 'find', words })}
+          onChoose={(handle) => choose(handle, true)}
+          hidden={hidden}
+          onHidden={setHidden}
+          measure={measure}
+          measuring={measuring}
+          onMeasuring={setMeasuring}
+          onPairs={setPairs}
+          busy={busy}
+          onScale={onScale}
+          onDecideSheet={onDecideSheet}
+          onClose={() => setPanel(null)}
+        />
       </div>
       <InfoLine
         under={under}
@@ -424,7 +416,7 @@ export function SheetDesk({
         onMeasuring={() => setMeasuring(!measuring)}
         panel={panel}
         onWalk={walk}
-        onPanel={(which) => setPanel(panel === which ? null : which)}
+        onPanel={toggle}
         onAll={() => tell({ type: 'fit' })}
         onCloser={() => middle(STEP)}
         onFarther={() => middle(1 / STEP)}

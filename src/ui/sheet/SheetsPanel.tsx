@@ -1,20 +1,24 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useRef } from 'react';
+import { type ComponentProps, useEffect, useRef } from 'react';
 import type { SheetHead } from '@/core/drawing/sheets/heads';
 import { MODEL } from './messages';
 import { Panel } from './Panel';
+import { SheetDecide } from './SheetDecide';
+import { statedRatio } from './stated-ratio';
 
 interface Props {
   readonly sheets: readonly SheetHead[];
   readonly sheet: number;
   readonly onSheet: (sheet: number) => void;
   readonly onClose: () => void;
+  /** What a person needs to put the list right. */
+  readonly decide: Omit<ComponentProps<typeof SheetDecide>, 'shown'>;
 }
 
 const ROW_PX = 52;
 
 /** Every sheet of the drawing: in layouts, and framed in the model. */
-export function SheetsPanel({ sheets, sheet, onSheet, onClose }: Props) {
+export function SheetsPanel({ sheets, sheet, onSheet, onClose, decide }: Props) {
   const list = useRef<HTMLDivElement>(null);
   const rows = [...sheets.map((_, i) => i), MODEL];
   const virtual = useVirtualizer({
@@ -60,6 +64,7 @@ export function SheetsPanel({ sheets, sheet, onSheet, onClose }: Props) {
           })}
         </ul>
       </div>
+      <SheetDecide shown={sheets[sheet]} {...decide} />
     </Panel>
   );
 }
@@ -82,7 +87,7 @@ function Line({ sheet }: { sheet: SheetHead }) {
         title={agrees === false ? `It states ${statedScale}.` : undefined}
       >
         {about.join(' · ')}
-        {agrees === false && <span className="text-ochre"> · states {statedScale}</span>}
+        {agrees === false && <span className="text-ochre"> · states {statedRatio(sheet)}</span>}
       </span>
     </>
   );

@@ -8,6 +8,12 @@ export const FAMILIES: PaintOptions['families'] = {
   mono: 'ZincMono',
 };
 
+/** A file of the faces for other scripts, with the ranges of letters that it is loaded for: "U+4E00,U+4E03-4E05". */
+export interface ScriptFile {
+  readonly file: string;
+  readonly ranges: string;
+}
+
 const LATIN =
   'U+0000-00FF, U+0131, U+0152-0153, U+02BB-02BC, U+02C6, U+02DA, U+02DC, U+2000-206F, U+20AC, U+2122, U+2191, U+2193, U+2212, U+2215';
 const LATIN_EXT =

@@ -18,7 +18,14 @@ export function measureBetween(scene: Scene, from: Place, to: Place, done: boole
   return {
     paperMm: Math.hypot(b[0] - a[0], b[1] - a[1]) * head.mmPerUnit,
     model: together
-      ? { length: Math.hypot(dx, dy), dx, dy, unit: (scene.model ?? scene.picture).head.unit }
+      ? {
+          length: Math.hypot(dx, dy),
+          dx,
+          dy,
+          unit: (scene.model ?? scene.picture).head.unit,
+          from: from.at,
+          to: to.at,
+        }
       : null,
     done,
   };

@@ -25,6 +25,8 @@ export type ToWorker =
       readonly type: 'highlight';
       readonly handles: readonly string[];
       readonly layers: readonly string[];
+      /** Of the handles those that speak against something; the others then speak for it. */
+      readonly against?: readonly string[];
       readonly frame: boolean;
       /** Comes back with each answer, so that the page knows which mark it is about. */
       readonly highlight: number;
@@ -60,6 +62,9 @@ export interface Measure {
     readonly dx: number;
     readonly dy: number;
     readonly unit: string;
+    /** The two points, drawing units. */
+    readonly from: readonly [number, number];
+    readonly to: readonly [number, number];
   } | null;
   readonly done: boolean;
 }

@@ -1,11 +1,19 @@
 import { highlightedBox, NO_HIGHLIGHTS } from '@/core/picture/highlights';
 import { hitTest, onSheet, placeAt, snapTo } from '@/core/picture/hit';
 import { paintSteps, passesOf } from '@/core/picture/paint';
-import type { ColourMode, Highlights, PaintOptions, Scene, View } from '@/core/picture/pass';
+import {
+  type ColourMode,
+  type Highlights,
+  type PaintOptions,
+  type Scene,
+  type View,
+  withFamilies,
+} from '@/core/picture/pass';
 import { type PictureData, unpackPicture } from '@/core/picture/picture';
 import type { Surface } from '@/core/picture/surface';
 import { countOne } from '@/core/tally';
-import { FAMILIES, FONT_FILES } from './fonts';
+import { FAMILIES } from './fonts';
+import { loadFonts, loadScripts } from './load-fonts';
 import { findIn, lineOf } from './look-up';
 import { measureBetween, type Place, paintPlaces } from './measuring';
 import type { FromWorker, ToWorker } from './messages';
@@ -21,6 +29,8 @@ const DESK = '#c3c9cc';
 const PAPER = '#ffffff';
 const PAPER_EDGE = '#7d888e';
 const MARK = '#96301f';
+/** What speaks for something, where other marks speak against it. */
+const FOR = '#1f6f66';
 const ACCENT = '#1f6f68';
 const MARGIN_PX = 28;
 const SLICE_MS = 12;
@@ -34,6 +44,7 @@ let ratio = 1;
 let scene: Scene | null = null;
 let colours: ColourMode = 'print';
 let hidden: ReadonlySet<string> = new Set();
+let families = FAMILIES;
 let highlights: Highlights = NO_HIGHLIGHTS;
 let highlight = 0;
 /** Pixels per unit and the origin's place, in CSS pixels. */
@@ -61,7 +72,7 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
     case 'canvas':
       canvas = message.canvas;
       context = canvas.getContext('2d', { alpha: false });
-      void loadFonts();
+      void loadFonts().then(redraw);
       break;
     case 'size':
       resize(message.width, message.height, message.ratio);
@@ -71,6 +82,12 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
         picture: unpackPicture(message.main),
         model: message.model ? unpackPicture(message.model) : null,
       };
+      void loadScripts(scene.picture.head.scriptLetters + (scene.model?.head.scriptLetters ?? '')).then(
+        (scripts) => {
+          families = withFamilies(FAMILIES, scripts);
+          redraw();
+        },
+      );
       hovered = null;
       shown = null;
       if (!message.keepView) {
@@ -95,7 +112,11 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
       }
       break;
     case 'highlight':
-      highlights = { handles: new Set(message.handles), layers: new Set(message.layers) };
+      highlights = {
+        handles: new Set(message.handles),
+        layers: new Set(message.layers),
+        ...(message.against ? { against: new Set(message.against) } : {}),
+      };
       highlight = message.highlight;
       if (message.frame) frame(highlights);
       break;
@@ -132,17 +153,7 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
   queue();
 };
 
-async function loadFonts(): Promise<void> {
-  const { fonts } = self as unknown as { fonts: FontFaceSet };
-  await Promise.allSettled(
-    FONT_FILES.map(async ({ family, weight, url, range }) => {
-      // A worker may have an address of its own that paths do not hang on: the origin is the page's.
-      const at = new URL(url, self.location.origin).href;
-      const face = new FontFace(family, `url(${at})`, { unicodeRange: range, weight });
-      fonts.add(face);
-      await face.load();
-    }),
-  );
+function redraw(): void {
   stale = true;
   queue();
 }
@@ -221,9 +232,10 @@ const viewPx = (): View => ({
 const options = (): PaintOptions => ({
   colours,
   highlights,
-  highlightColour: MARK,
+  highlightColour: highlights.against ? FOR : MARK,
+  againstColour: MARK,
   paper: PAPER,
-  families: FAMILIES,
+  families,
   showNonPrinting: false,
   hidden,
   thinnestPx: 0.7 * ratio,

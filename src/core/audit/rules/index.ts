@@ -12,6 +12,7 @@ import { layersPrinting } from './layers/printing';
 import { layersUnknown } from './layers/unknown';
 import { layersWidth } from './layers/width';
 import { linesMeaning } from './lines/meaning';
+import { linesOnPaper } from './lines/on-paper';
 import { linetypesRedefined } from './linetypes/redefined';
 import { objectsBaseLayer } from './objects/base-layer';
 import { objectsOwnColour } from './objects/own-colour';
@@ -21,6 +22,7 @@ import { objectsWrongLayer } from './objects/wrong-layer';
 import { pensNotHeld } from './pens/not-held';
 import { pensNotPermitted } from './pens/not-permitted';
 import { unitsTrueSize } from './units/true-size';
+import { unitsUnit } from './units/unit';
 import { workingLeft } from './working/left';
 
 /** Every rule, in the order in which findings of one weight are listed. */
@@ -29,6 +31,7 @@ export const RULES: readonly Rule[] = [
   fileHandles,
   fileDoubledRecords,
   unitsTrueSize,
+  unitsUnit,
   layersDoubled,
   layersUnknown,
   layersMissing,
@@ -41,6 +44,7 @@ export const RULES: readonly Rule[] = [
   layersPrinting,
   linetypesRedefined,
   linesMeaning,
+  linesOnPaper,
   pensNotPermitted,
   layersEmptyUnknown,
   objectsOwnColour,

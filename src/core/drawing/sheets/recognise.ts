@@ -1,11 +1,13 @@
 import type { Drawing } from '../../dxf/drawing';
 import type { Box } from '../../geometry/box';
+import { isSameBox, paperOf, type SheetDecision, sheetDecisionsOf } from './decisions';
 import { framesOf, liesIn } from './frames';
 import { isScale, Judge, type Judged, type Ranked, scoreOf } from './judge';
 import type { SheetMatch } from './matches';
+import { sizeOf } from './paper-sizes';
 import { rectanglesOf } from './rectangles';
-import type { StatedScale } from './stated-scale';
-import { type ModelText, surveyModel } from './survey';
+import { type StatedScale, statedScales } from './stated-scale';
+import { type ModelText, type Surveyor, surveyModel } from './survey';
 import { TITLE_WORDS } from './title-words';
 
 /** A sheet that lies in the model, as it was recognised. */
@@ -23,20 +25,95 @@ export interface FoundSheet {
 /** What a frame has to come to, to be a sheet. */
 const ENOUGH = 1.2;
 
-/** Sheets that lie in the model, in reading order: rows from the top, each from the left. */
+/** Sheets that lie in the model, in reading order: rows from the top, each from the left. What a person said of them counts. */
 export function recogniseSheets(drawing: Drawing): FoundSheet[] {
   const survey = surveyModel(drawing);
+  const found = foundIn(drawing, survey);
+  const decisions = sheetDecisionsOf(drawing);
+  return inReadingOrder(decisions.length > 0 ? decidedOn(drawing, survey, found, decisions) : found);
+}
+
+function foundIn(drawing: Drawing, survey: Surveyor): FoundSheet[] {
   const frames = framesOf(rectanglesOf(survey), drawing.unitMm);
   if (frames.length === 0) return [];
   survey.readTexts();
   const judge = new Judge(drawing, survey, frames);
-  let chosen = choose(judge.judgeAll(frames, drawing.unitMm));
+  // What a person says is no sheet does not hide those that lie in it.
+  const dropped = sheetDecisionsOf(drawing).filter(({ action }) => action === 'drop');
+  const judged = (unitMm: number | null): Judged[] =>
+    judge
+      .judgeAll(frames, unitMm)
+      .filter(({ ranked }) => !dropped.some(({ box }) => ranked.some((one) => isSameBox(box, one.paper))));
+  let chosen = choose(judged(drawing.unitMm));
   if (chosen.length === 0) return [];
   // Headers often name another unit than the drawing is drawn in: what its sheets agree on counts.
   const unitMm = agreedUnit(chosen);
-  if (unitMm !== drawing.unitMm && chosen.length > 1) chosen = choose(judge.judgeAll(frames, unitMm));
-  return inReadingOrder(agreed(chosen).map((one) => foundOf(one, survey.texts)));
+  if (unitMm !== drawing.unitMm && chosen.length > 1) chosen = choose(judged(unitMm));
+  return agreed(chosen).map((one) => foundOf(one, survey.texts));
 }
+
+/** The sheets that were found as people decided on them, and those that people added. */
+function decidedOn(
+  drawing: Drawing,
+  survey: Surveyor,
+  found: readonly FoundSheet[],
+  decisions: readonly SheetDecision[],
+): FoundSheet[] {
+  const unitMm = found[0]?.match.unitMm ?? drawing.unitMm ?? 1;
+  const decisionOn = ({ box }: FoundSheet): SheetDecision | undefined =>
+    decisions.findLast((decision) => isSameBox(decision.box, box));
+  const sheets = found.flatMap((sheet) => {
+    const decision = decisionOn(sheet);
+    if (!decision) return [sheet];
+    if (decision.action === 'drop') return [];
+    return [{ ...sheet, match: matchAt(sheet.box, sheet.match.unitMm, decision.reduction), sure: 1 }];
+  });
+  survey.readTexts();
+  for (const decision of decisions) {
+    if (decision.action !== 'add') continue;
+    const { box, reduction } = decision;
+    const paper = paperOf(box);
+    if (found.some((sheet) => isSameBox(box, sheet.box))) continue;
+    const texts = textsIn(survey.texts, paper);
+    sheets.push({
+      box: paper,
+      match: matchAt(paper, unitMm, reduction),
+      stated: texts.flatMap(({ words }) => statedScales(words)),
+      texts,
+      sure: 1,
+      row: -1,
+    });
+  }
+  return sheets;
+}
+
+/** The sheet that a paper is at a scale that a person gave. */
+function matchAt(box: Box, unitMm: number, reduction: number): SheetMatch {
+  const mmPerUnit = unitMm / reduction;
+  const [widthMm, heightMm] = [(box.maxX - box.minX) * mmPerUnit, (box.maxY - box.minY) * mmPerUnit];
+  const size = sizeOf(widthMm, heightMm) ?? {
+    name: `${Math.round(widthMm)} × ${Math.round(heightMm)} mm`,
+    longMm: Math.max(widthMm, heightMm),
+    shortMm: Math.min(widthMm, heightMm),
+    series: 'ISO',
+    rarity: 0,
+  };
+  return {
+    size,
+    widthMm,
+    heightMm,
+    marginsMm: [0, 0, 0, 0],
+    isEdge: true,
+    mmPerUnit,
+    unitMm,
+    reduction,
+    off: 0,
+    rarity: 0,
+  };
+}
+
+const textsIn = (texts: readonly ModelText[], paper: Box): ModelText[] =>
+  texts.filter(({ x, y }) => x >= paper.minX && x <= paper.maxX && y >= paper.minY && y <= paper.maxY);
 
 /** Of frames within frames the ones that are sheets: the outermost, unless it only holds sheets together. */
 function choose(judged: readonly Judged[]): Judged[] {
@@ -128,9 +205,7 @@ function foundOf(
     box: paper,
     match: best.match,
     stated: judged.scales,
-    texts: texts.filter(
-      ({ x, y }) => x >= paper.minX && x <= paper.maxX && y >= paper.minY && y <= paper.maxY,
-    ),
+    texts: textsIn(texts, paper),
     sure: Math.round(isOne * isThis * 100) / 100,
     row: judged.frame.outer.row,
   };

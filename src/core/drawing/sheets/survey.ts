@@ -1,7 +1,9 @@
 import { type Drawing, entityOf, kindOf, layerNameOf } from '../../dxf/drawing';
 import { foldName } from '../../dxf/interner';
+import type { ObjectKind } from '../../dxf/object-kinds';
 import { shapeOf } from '../../dxf/read/decode';
 import type { PathShape, PlacementShape, TextShape } from '../../dxf/shapes';
+import type { TagIndex } from '../../dxf/tags';
 import { type Box, boxOfPoints, emptyBox, include, isEmpty } from '../../geometry/box';
 import { composeSpace, moved, planOf } from '../../geometry/space';
 import { applyToPoints, applyX, applyY, IDENTITY, scaleOf, type Transform } from '../../geometry/transform';
@@ -86,6 +88,8 @@ export class Surveyor implements Survey {
   readonly boxes: number[] = [];
   private readonly symbols = new Map<string, SymbolContent>();
   private readonly placed = new Map<string, number>();
+  /** Whether a layer is hidden, by its interned name: 1 shows, 2 is hidden, 0 was not asked for. */
+  private readonly hiding: Uint8Array;
   private readonly hidden: ReadonlySet<string>;
   /** Rows of lettering that is not read yet. */
   private readonly lettered: number[] = [];
@@ -94,14 +98,23 @@ export class Surveyor implements Survey {
     this.hidden = new Set(
       drawing.layers.filter(({ on, frozen }) => !on || frozen).map(({ name }) => foldName(name)),
     );
+    const { document, objects } = drawing;
+    this.hiding = new Uint8Array(document.names.size);
+    // Kinds are told once for each name of an entity: most models are lines by the hundred thousand.
+    const kinds = new Map<number, ObjectKind>();
     for (const row of drawing.containers[0].rows) {
       if (this.boxes.length >= 4 * MOST_SHAPES) break;
-      const kind = kindOf(drawing, row);
+      const entity = objects.entity[row];
+      let kind = kinds.get(entity);
+      if (kind === undefined) {
+        kind = kindOf(drawing, row);
+        kinds.set(entity, kind);
+      }
       if (kind === 'text' || kind === 'attribute') {
         this.lettered.push(row);
         continue;
       }
-      if (kind === 'line' && !maySide(drawing, row)) continue;
+      if (kind === 'line' ? !maySide(drawing, row) : kind !== 'polyline' && kind !== 'symbol') continue;
       this.look(row, {
         path: (path) => this.take(path, IDENTITY, row),
         text: () => undefined,
@@ -131,7 +144,7 @@ export class Surveyor implements Survey {
   ): void {
     const { drawing } = this;
     if (drawing.objects.invisible[row] === 1) return;
-    if (this.hidden.size > 0 && this.hidden.has(foldName(layerNameOf(drawing, row)))) return;
+    if (this.isHidden(row)) return;
     const kind = kindOf(drawing, row);
     if (
       kind !== 'line' &&
@@ -150,6 +163,15 @@ export class Surveyor implements Survey {
       const text = lettering(shape, row);
       if (text) to.text(text);
     } else if (shape?.type === 'placement') to.placement(shape);
+  }
+
+  private isHidden(row: number): boolean {
+    if (this.hidden.size === 0) return false;
+    const layer = this.drawing.objects.layer[row];
+    if (layer < 0) return this.hidden.has('0');
+    if (this.hiding[layer] === 0)
+      this.hiding[layer] = this.hidden.has(foldName(layerNameOf(this.drawing, row))) ? 2 : 1;
+    return this.hiding[layer] === 2;
   }
 
   private place(placement: PlacementShape, top: number): void {
@@ -287,30 +309,35 @@ const AGREE = 3;
  * coordinate system of its own, or in a binary file, can be.
  */
 function maySide({ document, objects }: Drawing, row: number): boolean {
-  const { codes, values, ends, bytes, form } = document.tags;
-  if (form !== 'text') return true;
-  const at = [-1, -1, -1, -1];
-  for (let tag = objects.start[row]; tag < objects.end[row]; tag++) {
+  const { tags } = document;
+  if (tags.form !== 'text') return true;
+  const { codes } = tags;
+  let [x0, x1, y0, y1] = [-1, -1, -1, -1];
+  // From the end, where a line holds its points.
+  for (let tag = objects.end[row] - 1; tag > objects.start[row]; tag--) {
     const code = codes[tag];
-    if (code === 10) at[0] = tag;
-    else if (code === 11) at[1] = tag;
-    else if (code === 20) at[2] = tag;
-    else if (code === 21) at[3] = tag;
+    if (code === 10) x0 = tag;
+    else if (code === 11) x1 = tag;
+    else if (code === 20) y0 = tag;
+    else if (code === 21) y1 = tag;
+    else continue;
+    if (x0 >= 0 && x1 >= 0 && y0 >= 0 && y1 >= 0) return mayAgree(tags, x0, x1) || mayAgree(tags, y0, y1);
   }
-  const [x0, x1, y0, y1] = at;
-  if (x0 < 0 || x1 < 0 || y0 < 0 || y1 < 0) return true;
-  const agree = (a: number, b: number): boolean => {
-    let [i, k] = [values[a], values[b]];
-    while (i < ends[a] && bytes[i] === 32) i++;
-    while (k < ends[b] && bytes[k] === 32) k++;
-    for (let n = 0; n < AGREE; n++, i++, k++) {
-      // Where one is written shorter, or a digit turns over, the numbers are read.
-      if (i >= ends[a] || k >= ends[b]) return true;
-      if (bytes[i] !== bytes[k]) return n > 0 && Math.abs(bytes[i] - bytes[k]) <= 1;
-    }
-    return true;
-  };
-  return agree(x0, x1) || agree(y0, y1);
+  return true;
+}
+
+/** Whether two numbers can agree, by their first digits. */
+function mayAgree({ bytes, values, ends }: TagIndex, a: number, b: number): boolean {
+  let i = values[a];
+  let k = values[b];
+  while (i < ends[a] && bytes[i] === 32) i++;
+  while (k < ends[b] && bytes[k] === 32) k++;
+  for (let n = 0; n < AGREE; n++, i++, k++) {
+    // Where one is written shorter, or a digit turns over, the numbers are read.
+    if (i >= ends[a] || k >= ends[b]) return true;
+    if (bytes[i] !== bytes[k]) return n > 0 && Math.abs(bytes[i] - bytes[k]) <= 1;
+  }
+  return true;
 }
 
 /** A path as straight pieces, in the coordinates around its object; null for one with arcs or of many corners. */

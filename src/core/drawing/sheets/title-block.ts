@@ -63,9 +63,17 @@ function asRead(
 
 const linesOf = ({ words }: ModelText): string[] => words.split('\n').map((line) => line.trim());
 
-/** Whether a line is the heading of a field and not what the field says: "Drawn", "Project:". */
-const isHeading = (line: string): boolean =>
-  (TITLE_WORDS.exec(line)?.[0].length ?? 0) >= 0.6 * line.replace(/[:\s]+$/, '').length;
+/** How much of a line is the heading of a field, and not what the field says: all of "Drawn" and "Project:". */
+const headingShare = (line: string): number =>
+  (TITLE_WORDS.exec(line)?.[0].length ?? 0) / Math.max(1, line.replace(/[:\s]+$/, '').length);
+
+/** A number that stands in one line with its heading, "Drawing no. P-01"; null for any other line. */
+function numberBehindHeading(line: string): string | null {
+  const heading = TITLE_WORDS.exec(line);
+  if (!heading || heading.index > 0) return null;
+  const rest = line.slice(heading[0].length).replace(/^[\s.:#-]*(?:no|nr|num|number|nummer|№)?[\s.:#]*/i, '');
+  return SHEET_NUMBER.test(rest) ? rest : null;
+}
 
 /** The number nearest to the lower right corner, large ones first. */
 function numberIn(block: readonly Placed[]): string | null {
@@ -74,11 +82,12 @@ function numberIn(block: readonly Placed[]): string | null {
   const largest = Math.max(...block.map(({ height }) => height), 1e-12);
   for (const text of block)
     for (const line of linesOf(text)) {
-      if (!SHEET_NUMBER.test(line)) continue;
+      const number = SHEET_NUMBER.test(line) ? line : numberBehindHeading(line);
+      if (number === null) continue;
       const worth = text.height / largest - 1.5 * Math.hypot(text.right, text.up);
       if (worth <= most) continue;
       most = worth;
-      best = line;
+      best = number;
     }
   return best;
 }
@@ -92,10 +101,11 @@ function titleIn(block: readonly Placed[]): string | null {
     for (const line of linesOf(text)) {
       const letters = [...line].filter((letter) => /\p{L}/u.test(letter)).length;
       if (letters < 3 || line.length > LONGEST_TITLE || SHEET_NUMBER.test(line)) continue;
+      if (numberBehindHeading(line) !== null || headingShare(line) >= 1) continue;
       if (statedScales(line).length > 0 || /\d{4}-\d\d-\d\d|\d{1,2}[./]\d{1,2}[./]\d{2,4}/.test(line))
         continue;
       const worth =
-        text.height / largest - (isHeading(line) ? 0.35 : 0) - 0.5 * Math.min(text.right, text.up);
+        text.height / largest - (headingShare(line) >= 0.6 ? 0.35 : 0) - 0.5 * Math.min(text.right, text.up);
       if (worth <= most) continue;
       most = worth;
       best = line;

@@ -97,7 +97,14 @@ const HEADER_NAMES: Readonly<Partial<Record<RecordKind, readonly string[]>>> = {
 };
 
 const STYLED_TEXT = new Set(['TEXT', 'MTEXT', 'ATTRIB', 'ATTDEF', 'ACAD_TABLE']);
-const DIMENSIONED = new Set(['DIMENSION', 'LEADER', 'TOLERANCE', 'ARC_DIMENSION', 'LARGE_RADIAL_DIMENSION']);
+/** Objects that name a dimension style. */
+export const DIMENSIONED = new Set([
+  'DIMENSION',
+  'LEADER',
+  'TOLERANCE',
+  'ARC_DIMENSION',
+  'LARGE_RADIAL_DIMENSION',
+]);
 const PLACING = new Set(['INSERT', 'DIMENSION', 'ACAD_TABLE', 'ARC_DIMENSION', 'LARGE_RADIAL_DIMENSION']);
 
 /** Tags that name a record anywhere in the file, its own record not among them. */

@@ -4,6 +4,7 @@ import type { Container, Drawing, DrawingLayer, DrawingSheet, DrawingSymbol } fr
 import { foldName } from '../interner';
 import { ObjectTable, readObjects, TooManyNames } from '../objects';
 import { TagReader } from '../tag-reader';
+import { DRAWING_UNITS } from '../units';
 import { type LayoutRecord, readKept, readParallelSets } from './read-kept';
 import {
   namesOfRecords,
@@ -14,19 +15,10 @@ import {
   readTextStyles,
 } from './read-tables';
 
-/** Units a drawing can name in its header, by their number in the exchange format. */
-const UNIT_NAMES: Readonly<Record<number, { name: string; mm: number }>> = {
-  1: { name: 'inch', mm: 25.4 },
-  2: { name: 'foot', mm: 304.8 },
-  3: { name: 'mile', mm: 1609344 },
-  4: { name: 'mm', mm: 1 },
-  5: { name: 'cm', mm: 10 },
-  6: { name: 'm', mm: 1000 },
-  7: { name: 'km', mm: 1e6 },
-  10: { name: 'yard', mm: 914.4 },
-  14: { name: 'dm', mm: 100 },
-  21: { name: 'US survey foot', mm: 1200000 / 3937 },
-};
+/** Units by their number in the exchange format. */
+const UNIT_NAMES: Readonly<Record<number, { name: string; mm: number }>> = Object.fromEntries(
+  Object.entries(DRAWING_UNITS).map(([name, { number, mm }]) => [number, { name, mm }]),
+);
 
 /** Reads a drawing from the bytes of a text DXF. */
 export function readDrawing(bytes: Uint8Array): Result<Drawing> {

@@ -48,8 +48,11 @@ export function measureOf(drawing: Drawing, row: number): Measured | null {
     case 5:
       return made('angle', between(difference(p13, p15), difference(p14, p15)));
     case 6: {
-      const d = difference(p13, p10);
-      return made('ordinate', (f.int(70) & 64) === 64 ? d[0] : d[1]);
+      // Counted along the direction that was level when it was drawn.
+      const level = -f.num(51) / DEGREES;
+      const [x, y] = difference(p13, p10);
+      const [c, s] = [Math.cos(level), Math.sin(level)];
+      return made('ordinate', (f.int(70) & 64) === 64 ? x * c + y * s : y * c - x * s);
     }
     default:
       return null;

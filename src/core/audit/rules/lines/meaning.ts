@@ -2,6 +2,7 @@ import { isLinetypeFromLayer, isLinetypeFromSymbol } from '../../../drawing/effe
 import { type Drawing, kindOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { LINE_KINDS } from '../../../dxf/object-kinds';
+import { patternsOnPaper } from '../../../facts/on-paper';
 import { type LineMeaning, meaningOf, readsAs } from '../../../standard/meanings';
 import { findLinetype } from '../../../standard/standard';
 import { type AuditContext, clauseOf, groupBy, isPlaced, type LayerUse } from '../../context';
@@ -40,11 +41,9 @@ export const linesMeaning: Rule = {
         // On a known layer the layer's own rules see to it, but for linetypes that were approved of.
         if (use.standard && (own === null || !use.standard.ownValuesAllowed.includes('linetype')))
           return false;
-        return readsAs(elementsOf(drawing, own ?? use.record?.linetype ?? '')) !== wanted;
+        return readsHere(context, use, row) !== wanted;
       });
-      for (const [found, rows] of groupBy(strays, (row) =>
-        readsAs(elementsOf(drawing, ownLinetype(drawing, row) ?? use.record?.linetype ?? '')),
-      ))
+      for (const [found, rows] of groupBy(strays, (row) => readsHere(context, use, row)))
         yield {
           message: messages.differs(rows.length, meaning.name, use.name, found),
           expected: words(`${wanted} (${definition.name})`),
@@ -56,6 +55,14 @@ export const linesMeaning: Rule = {
     }
   },
 };
+
+/** What a line reads as where it is seen: a pattern whose gaps close up on paper is none. */
+function readsHere({ drawing, facts }: AuditContext, use: LayerUse, row: number): string {
+  const pattern = readsAs(elementsOf(drawing, ownLinetype(drawing, row) ?? use.record?.linetype ?? ''));
+  if (pattern === 'unbroken') return pattern;
+  const seen = patternsOnPaper(facts, row);
+  return seen.length > 0 && seen.every(({ how }) => how === 'closes up') ? 'unbroken on paper' : pattern;
+}
 
 function meaningFor({ standard }: AuditContext, use: LayerUse): LineMeaning | undefined {
   if (!use.standard) return meaningOf(standard.meanings, use.name);

@@ -1,6 +1,7 @@
 import type { UnitPair } from '../../../facts/units/units';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
+import { UNITS_OPTION } from './shared';
 
 const labelled = (count: number): string => (count === 1 ? '1 label' : `${count} labels`);
 const plain = (value: number): string => String(Number(value.toPrecision(6)));
@@ -21,7 +22,7 @@ export const unitsTrueSize: Rule = {
     title: 'Lengths unlike their labels',
     stage: 'file',
     weight: 'must',
-    correction: 'manual',
+    correction: 'choice',
     what: 'A drawing states the unit that it is drawn in, and its lines are as long as their labels say.',
     why: 'What was drawn in another unit, or at the size of its sheet, is scaled by guess and found out weeks later.',
     source: 'Practice: units and scale of drawings from outside',
@@ -44,6 +45,7 @@ export const unitsTrueSize: Rule = {
       rows: [...new Set(agreeing.flatMap(({ rows }) => rows))].sort((a, b) => a - b),
       subject: { value: plain(mmPerUnit) },
       sure,
+      options: [UNITS_OPTION],
       weight: headerMm === null ? 'should' : 'must',
     };
   },

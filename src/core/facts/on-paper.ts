@@ -1,0 +1,71 @@
+import { type Drawing, entityOf, rangeOf } from '../dxf/drawing';
+import type { Facts } from './facts';
+import { patternOnPaper } from './linetypes';
+import type { Appearance } from './paper';
+
+/** A gap below this closes up in print and on a screen (common practice, no published source). */
+export const LEAST_GAP_MM = 0.3;
+
+/** How a line with a pattern comes out where it is seen. */
+export interface PatternOnPaper {
+  /**
+   * The gaps close up; or the pattern is longer than each straight piece of the line, so that it shows nowhere; or it shows.
+   */
+  readonly how: 'closes up' | 'never repeats' | 'shows';
+  readonly appearance: Appearance;
+  /** Elements on paper, mm: dash above 0, gap below 0, dot 0. */
+  readonly elementsMm: readonly number[];
+  /** One repeat on paper, mm. */
+  readonly repeatMm: number;
+  /** The longest run that the pattern has on the line, paper mm. */
+  readonly longestMm: number;
+}
+
+/**
+ * How the pattern of an object reads on every sheet and in every viewport that shows it: the pattern with the factors of the
+ * drawing, the object and the viewport. Empty for an unbroken line, and for one that no sheet shows.
+ */
+export function patternsOnPaper(facts: Facts, row: number): PatternOnPaper[] {
+  const fact = facts.linetype(row);
+  if (!fact.elements.some((length) => length < 0)) return [];
+  const run = longestRun(facts, row);
+  return facts.appearances(row).map((appearance): PatternOnPaper => {
+    const elementsMm = patternOnPaper(fact, appearance, sheetMmOf(facts.drawing, appearance));
+    const repeatMm = elementsMm.reduce((sum, length) => sum + Math.abs(length), 0);
+    const widest = Math.max(...elementsMm.map((length) => -length));
+    const longestMm = run * appearance.mmPerUnit;
+    const how = widest < LEAST_GAP_MM ? 'closes up' : longestMm < repeatMm ? 'never repeats' : 'shows';
+    return { how, appearance, elementsMm, repeatMm, longestMm };
+  });
+}
+
+/** Paper mm of a unit of the sheet that an object is seen on. */
+function sheetMmOf({ sheets }: Drawing, { sheet }: Appearance): number {
+  return sheets.find(({ name }) => name === sheet)?.paper?.mmPerUnit ?? 1;
+}
+
+/** A polyline whose pattern runs on around its corners; in others it begins anew at each. */
+const RUNS_ON = 128;
+
+/** The longest run that a pattern has on an object, drawing units. */
+function longestRun(facts: Facts, row: number): number {
+  const pieces = facts.segments(row);
+  const runsOn = isCurve(facts.drawing, row);
+  let [longest, run] = [0, 0];
+  for (let i = 0; i + 3 < pieces.length; i += 4) {
+    const length = Math.hypot(pieces[i + 2] - pieces[i], pieces[i + 3] - pieces[i + 1]);
+    const follows = i > 0 && pieces[i] === pieces[i - 2] && pieces[i + 1] === pieces[i - 1];
+    run = runsOn && follows ? run + length : length;
+    longest = Math.max(longest, run);
+  }
+  return longest;
+}
+
+/** Whether an object's pieces are one run: a curve, or a polyline that says so. */
+function isCurve(drawing: Drawing, row: number): boolean {
+  const range = rangeOf(drawing, row);
+  const entity = entityOf(drawing, row);
+  if (entity === 'LINE') return false;
+  if (entity !== 'LWPOLYLINE' && entity !== 'POLYLINE') return true;
+  return (drawing.reader.findInt(range, 70) & RUNS_ON) !== 0 || drawing.reader.find(range, 42) >= 0;
+}

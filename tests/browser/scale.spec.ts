@@ -1,0 +1,157 @@
+import AxeBuilder from '@axe-core/playwright';
+import { type APIRequestContext, expect, type Page, test } from '@playwright/test';
+import { parcelSurvey, quayDetails } from '../../demo/from-outside';
+import { demoStandard } from '../../demo/standard';
+import { readDrawing } from '../../src/core/dxf/read/interpret';
+import { unitsOf } from '../../src/core/facts/units/units';
+import { OwnServer } from './own-server';
+
+/** Sends a drawing in and waits until it is read. */
+async function taken(
+  request: APIRequestContext,
+  base: string,
+  name: string,
+  bytes: Uint8Array,
+): Promise<number> {
+  const sent = await request.post(`${base}/api/drawings?name=${encodeURIComponent(name)}&sender=Orlan`, {
+    data: Buffer.from(bytes),
+    headers: { 'content-type': 'application/octet-stream' },
+  });
+  const { id } = (await sent.json()) as { id: number };
+  await expect
+    .poll(
+      async () =>
+        ((await (await request.get(`${base}/api/drawings/${id}`)).json()) as { state: string }).state,
+      {
+        timeout: 30_000,
+      },
+    )
+    .toBe('ready');
+  return id;
+}
+
+/** Puts the demo's standard in force. */
+async function issue(request: APIRequestContext, base: string): Promise<void> {
+  const begun = (await (await request.post(`${base}/api/standard/draft`)).json()) as {
+    edition: { id: number; version: number };
+  };
+  const { id, version } = begun.edition;
+  const taken = (await (
+    await request.post(`${base}/api/standard/import?draft=${id}&version=${version}`, {
+      data: Buffer.from(JSON.stringify(demoStandard)),
+      headers: { 'content-type': 'application/octet-stream' },
+    })
+  ).json()) as { edition: { id: number; version: number } };
+  const { edition } = taken;
+  const issued = await request.post(`${base}/api/standard/issue`, {
+    data: { id: edition.id, version: edition.version, issuedBy: 'N. Brill', note: 'First' },
+  });
+  expect(issued.ok()).toBe(true);
+}
+
+const sheetList = (page: Page) => page.getByRole('complementary', { name: 'Sheets' });
+
+test('a wrong scale is corrected and kept after a restart, what is no sheet is dropped, one more is added', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const own = new OwnServer(4197);
+  await own.start();
+  try {
+    await issue(page.request, own.base);
+    const { bytes, file } = quayDetails();
+    const id = await taken(page.request, own.base, file, bytes);
+    await page.goto(`${own.base}/drawings/${id}`);
+    await page.keyboard.press('l');
+    const panelRow = page
+      .getByRole('list', { name: 'All sheets' })
+      .getByRole('button', { name: /LK-D-23 Fender panel/ });
+    await panelRow.click();
+    await expect(sheetList(page)).toContainText('6 frames in the model');
+    await expect(panelRow).toContainText('A3 · 1:20 · frame · states 1:25');
+    const { violations } = await new AxeBuilder({ page }).include('aside').analyze();
+    expect(violations).toEqual([]);
+
+    // The scale that the sheet states is proposed.
+    await sheetList(page).getByRole('button', { name: 'Other scale …' }).click();
+    await expect(page.getByLabel('Scale of LK-D-23 Fender panel')).toHaveValue('1:25');
+    await page.getByLabel('Scale of LK-D-23 Fender panel').fill('no scale');
+    await expect(page.getByText('Give a scale such as 1:50.')).toBeVisible();
+    await page.getByLabel('Scale of LK-D-23 Fender panel').fill('1:10');
+    await expect(page.getByText('Its paper is 840 × 594 mm then.')).toBeVisible();
+    await page.getByRole('button', { name: 'Set the scale' }).click();
+    await expect(panelRow).toContainText('A1 · 1:10 · frame');
+    await expect(page.getByText('A1 · 1:10 !', { exact: true })).toBeVisible();
+
+    await own.stop();
+    await own.start();
+    await page.goto(`${own.base}/drawings/${id}`);
+    await page.keyboard.press('l');
+    await expect(panelRow).toContainText('A1 · 1:10');
+    // Taken back, it is forgotten.
+    await page.locator('body').press('Control+z');
+    await expect(panelRow).toContainText('A3 · 1:20');
+
+    await panelRow.click();
+    await sheetList(page).getByRole('button', { name: 'No sheet' }).click();
+    await expect(sheetList(page)).toContainText('5 frames in the model');
+    await expect(page.getByRole('button', { name: /LK-D-23/ })).toHaveCount(0);
+
+    // One more, by two corners in the model.
+    await sheetList(page).getByRole('button', { name: 'Add a sheet …' }).click();
+    await expect(sheetList(page)).toContainText('Click two opposite corners');
+    const picture = page.getByRole('application', { name: /Picture of the drawing/ });
+    await expect(page.getByText('A3 · 1:20 !', { exact: true })).toHaveCount(0);
+    await expect(picture.locator('canvas')).toHaveAttribute('data-whole', 'true');
+    await picture.click({ position: { x: 40, y: 60 } });
+    await picture.click({ position: { x: 140, y: 120 } });
+    await expect(sheetList(page)).toContainText(/ × .* units/);
+    await sheetList(page).getByLabel('Its scale').fill('1:250');
+    await sheetList(page).getByRole('button', { name: 'Add the sheet' }).click();
+    await expect(sheetList(page)).toContainText('6 frames in the model');
+    await expect(sheetList(page).getByRole('button', { name: /1:250/ })).toBeVisible();
+  } finally {
+    await own.stop();
+  }
+});
+
+test('the survey’s factor is looked at with its labels, scaled, proved and taken back', async ({ page }) => {
+  test.setTimeout(90_000);
+  const { bytes, file } = parcelSurvey();
+  const id = await taken(page.request, '', file, bytes);
+  await page.goto(`/drawings/${id}`);
+  await expect(page.getByText('Lengths unlike their labels')).toBeVisible();
+  // The stray point far away does not make the sheet a speck: the frame opens.
+  await expect(page.getByRole('button', { name: /^Sheets: V-107/ })).toBeVisible();
+
+  // The finding leads to where it is settled.
+  await page.getByRole('button', { name: /8 of 9 labels beside lines/ }).click();
+  await page.getByRole('button', { name: 'Units and scale …' }).click();
+  const panel = page.getByRole('complementary', { name: 'Units and scale' });
+  await expect(panel).toContainText('at 1:600 in inches', { ignoreCase: true });
+  await expect(panel).toContainText('8 of 9 labels agree');
+  await expect(panel.getByRole('button', { name: /^against/ })).toContainText("36.0'");
+  await expect(panel.getByRole('button', { name: /^for/ })).toHaveCount(8);
+  const { violations } = await new AxeBuilder({ page }).include('aside').analyze();
+  expect(violations).toEqual([]);
+
+  await panel.getByLabel('Unit afterwards').selectOption('foot');
+  await expect(panel).toContainText('Afterwards 1200 × 900 foot');
+  await panel.getByRole('button', { name: 'Scale × 50' }).click();
+  await expect(page.getByText(/Ctrl Z takes it back/).first()).toBeVisible();
+  await expect(panel).toContainText('One unit is 304.8 mm, as the drawing says.');
+  await expect(page.getByText('Lengths unlike their labels')).toHaveCount(0);
+  await page.getByRole('tab', { name: /Changes/ }).click();
+  await expect(page.getByText('Scaled × 50, Unit foot', { exact: true })).toBeVisible();
+
+  // What is downloaded measures what its labels say; what came in is what it was.
+  const now = await page.request.get(`/api/drawings/${id}/file`);
+  const scaled = readDrawing(new Uint8Array(await now.body()));
+  if (!scaled.ok) throw new Error(scaled.problem.message);
+  expect([scaled.value.units, unitsOf(scaled.value).mmPerUnit]).toEqual(['foot', 304.8]);
+
+  await page.locator('body').press('Control+z');
+  await expect(panel).toContainText('at 1:600 in inches', { ignoreCase: true });
+  const back = await page.request.get(`/api/drawings/${id}/file`);
+  expect(Buffer.compare(await back.body(), Buffer.from(bytes))).toBe(0);
+});
