@@ -57,7 +57,10 @@ test('a draft is begun, edited with checks, issued, and comes back the same from
     .getByLabel('Standard to take in')
     .setInputFiles({ name: 'standard.json', mimeType: 'application/json', buffer: Buffer.from(exported) });
   await expect(page.getByText('standard.json is in Draft 2 now.')).toBeVisible();
+  // The page goes to the layers by itself; whoever leaves before would meet it on the way.
+  await expect(page).toHaveURL(/view=layers/);
   await page.getByRole('link', { name: /^Editions/ }).click();
+  await expect(page).toHaveURL(/view=editions/);
   const [again] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Export' }).first().click(),
