@@ -15,7 +15,7 @@ import { contentOf, sheetsAsReceived, sheetsNow } from './sheet-decisions';
 const COMMON_DEFAULT_MM = 0.25;
 
 /** Raised when the form of pictures or contents changes, so that kept ones are made anew. */
-const FORM = 7;
+const FORM = 8;
 
 const folder = (): string => join(dataFolder(), 'pictures');
 

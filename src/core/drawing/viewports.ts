@@ -48,11 +48,13 @@ export function viewportRegion({ transform, centre: [x, y], width, height }: Vie
  * Paper mm of a picture's unit and of a unit of line patterns. The model has no scale of its own: it is shown as on
  * the sheet that shows most of it, or at a usual scale that fits it on A1.
  * @param extent larger side of what is drawn, drawing units
+ * @param otherwise the scale of a model that no viewport shows, where its own sheets say it
  */
 export function scaleOfSpace(
   drawing: Drawing,
   sheet: DrawingSheet | null,
   extent: number,
+  otherwise?: { mmPerUnit: number; mmPerPatternUnit: number; note: string },
 ): { mmPerUnit: number; mmPerPatternUnit: number; note: string | null } {
   const inch = drawing.reader.headerNumber('$MEASUREMENT', 1) === 0 ? 25.4 : 1;
   if (sheet) {
@@ -67,6 +69,7 @@ export function scaleOfSpace(
       mmPerPatternUnit: paperPatterns ? seen.sheetMm : seen.mmPerUnit,
       note: `as on sheet ${seen.sheet}`,
     };
+  if (otherwise) return otherwise;
   const mmPerUnit = 1 / preferredScale(extent);
   return { mmPerUnit, mmPerPatternUnit: mmPerUnit, note: 'fitted to an A1 sheet' };
 }

@@ -8,6 +8,7 @@ import {
   outlinePath,
   outlinePolygon,
 } from '../drawing/outline';
+import { modelSheetsOf } from '../drawing/sheets/model-sheets';
 import { isModelSheet, type Shown } from '../drawing/sheets/shown';
 import { frameOf, scaleOfSpace, viewportClip } from '../drawing/viewports';
 import { type Step, Walk, type WalkSink } from '../drawing/walk';
@@ -26,6 +27,7 @@ import { countOne } from '../tally';
 import { fillSeenThrough } from './fill-item';
 import { GrowingArray } from './growing-array';
 import { LookTable } from './look-table';
+import { OnSheets } from './on-sheets';
 import { movedBox, paperOf, paperOfBox } from './paper';
 import {
   type FillItem,
@@ -83,6 +85,8 @@ class PictureBuilder implements OutlineSink, WalkSink {
   private broken = false;
   /** Of a sheet that lies in the model, its paper: what lies beside it is not on it. */
   private within: Box | null = null;
+  /** Of the whole model, the sheets that lie in it. */
+  private onSheets: OnSheets | null = null;
   /** Box of the item that is being taken in. */
   private box = emptyBox();
 
@@ -105,6 +109,8 @@ class PictureBuilder implements OutlineSink, WalkSink {
       ? [Math.round(frame.box.minX), Math.round(frame.box.minY)]
       : this.originOf(drawing.containers[index].rows);
     this.within = frame && movedBox(frame.box, this.origin);
+    const sheets = shown === null ? modelSheetsOf(drawing) : [];
+    if (sheets.length > 0) this.onSheets = new OnSheets(sheets, this.origin);
     const start = moved(-this.origin[0], -this.origin[1]);
     new Walk(drawing, this, new EffectiveLooks(drawing, this.options.defaultWidthMm)).container(index, start);
     this.drawEndlessLines();
@@ -113,7 +119,7 @@ class PictureBuilder implements OutlineSink, WalkSink {
     const extent = matter?.box ?? this.bounds;
     const units = frame
       ? { mmPerUnit: frame.mmPerUnit, mmPerPatternUnit: frame.mmPerUnit, note: null }
-      : scaleOfSpace(drawing, sheet, Math.max(widthOf(extent), heightOf(extent)));
+      : scaleOfSpace(drawing, sheet, Math.max(widthOf(extent), heightOf(extent)), this.onSheets?.scale);
     const paper = this.within ? paperOfBox(this.within) : paperOf(sheet, this.origin);
     // Objects of the model may run on beyond the paper they are on.
     if (frame) Object.assign(this.bounds, emptyBox());
@@ -300,7 +306,8 @@ class PictureBuilder implements OutlineSink, WalkSink {
       box.maxY += widthUnits / 2;
     }
     const scale = this.linetypeScale * this.drawing.objects.linetypeScale[row];
-    this.items.push3(kind, this.looks.look(props, scale, widthUnits), this.handle(top));
+    const sheetMm = this.onSheets ? this.onSheets.mmPerUnitAt(box) : 0;
+    this.items.push3(kind, this.looks.look(props, scale, widthUnits, sheetMm), this.handle(top));
     this.items.push3(this.handle(row), payload ?? first, this.ops.length);
     this.boxes.push4(box.minX, box.minY, box.maxX, box.maxY);
     includeBox(this.bounds, box);

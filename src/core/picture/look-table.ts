@@ -16,22 +16,27 @@ export class LookTable {
   private readonly layerIndex = new Map<string, number>();
   private readonly layerByText = new Map<string, number>();
   /** Looks that were made for a resolved look, with what else decides them. */
-  private readonly known = new Map<Effective, { scale: number; widthUnits: number; index: number }[]>();
+  private readonly known = new Map<
+    Effective,
+    { scale: number; widthUnits: number; sheetMm: number; index: number }[]
+  >();
 
   constructor(private readonly drawing: Drawing) {}
 
   /**
    * @param scale what the lengths of the line pattern are multiplied by
    * @param widthUnits width of the line in drawing units, 0 where its pen decides
+   * @param sheetMm paper mm of one unit on the sheet in the model that it lies on, 0 where it lies on none
    */
-  look(props: Effective, scale: number, widthUnits: number): number {
+  look(props: Effective, scale: number, widthUnits: number, sheetMm: number): number {
     const { drawing } = this;
     let known = this.known.get(props);
     if (!known) {
       known = [];
       this.known.set(props, known);
     }
-    for (const one of known) if (one.scale === scale && one.widthUnits === widthUnits) return one.index;
+    for (const one of known)
+      if (one.scale === scale && one.widthUnits === widthUnits && one.sheetMm === sheetMm) return one.index;
     const layer = this.layer(props.layer);
     const exact = rgbOf(props.colour);
     // A drawing of hundreds of thousands of colours is shown in fewer: nobody tells them apart, and every page would hold them.
@@ -48,6 +53,7 @@ export class LookTable {
       foldName(props.linetype),
       scale,
       widthUnits,
+      sheetMm,
       by.colour,
       by.linetype,
       by.width,
@@ -64,13 +70,14 @@ export class LookTable {
         rgb,
         widthMm: props.widthMm,
         widthUnits,
+        sheetMm,
         linetype: drawing.linetypes.get(foldName(props.linetype))?.name ?? props.linetype,
         ...patternOf(drawing, props.linetype, scale),
         from: { colour: props.colourFrom, linetype: props.linetypeFrom, width: props.widthFrom },
         by,
       });
     }
-    known.push({ scale, widthUnits, index });
+    known.push({ scale, widthUnits, sheetMm, index });
     return index;
   }
 

@@ -3,7 +3,7 @@ import { highlightedItems } from './highlights';
 import { paintFill } from './paint-fill';
 import { hairline, paintStroke, tracePixels } from './paint-stroke';
 import { paintText } from './paint-text';
-import { css, type PaintOptions, type Pass, type Scene, type View } from './pass';
+import { css, type PaintOptions, type Pass, passesByLook, type Scene, type View } from './pass';
 import { ITEM, ITEM_STRIDE, type Look, type Pattern, type PictureData } from './picture';
 import type { Surface } from './surface';
 
@@ -140,7 +140,8 @@ function* paintItems(
   const { items, boxes, head } = data;
   const bits = highlightedItems(data, options.highlights);
   const bounds = visibleBox(pass);
-  const margin = (3 * pass.pxPerMm) / pass.unit;
+  const byLook = passesByLook(pass);
+  const margin = (3 * byLook.reduce((most, own) => Math.max(most, own.pxPerMm), pass.pxPerMm)) / pass.unit;
   const speck = options.speckPx / pass.unit;
   const looks = head.looks.map((look) => seen(look, pass));
   surface.lineCap = 'butt';
@@ -170,6 +171,7 @@ function* paintItems(
     }
     const kind = items[i];
     const { rgb, widthMm, pattern } = looks[lookIndex];
+    const own = byLook[lookIndex];
     const colour = highlighting
       ? bits[b >> 2] === 2 && options.againstColour
         ? options.againstColour
@@ -193,11 +195,11 @@ function* paintItems(
       continue;
     }
     if (kind === ITEM.stroke || kind === ITEM.run) {
-      const patterned = pattern.dashes.length > 0 && periodPx(pattern, pass) >= 1.5;
+      const patterned = pattern.dashes.length > 0 && periodPx(pattern, own) >= 1.5;
       if (patterned) {
         flush();
-        const px = penPx(look, widthMm, pass, options) + (highlighting ? 1.4 : 0);
-        paintStroke(surface, pass, i, pattern, colour, px, options);
+        const px = penPx(look, widthMm, own, options) + (highlighting ? 1.4 : 0);
+        paintStroke(surface, own, i, pattern, colour, px, options);
         continue;
       }
       if (openLook !== lookIndex) {
@@ -206,7 +208,7 @@ function* paintItems(
         surface.setLineDash([]);
         surface.strokeStyle = colour;
         surface.lineJoin = look.widthUnits > 0 ? 'miter' : 'round';
-        surface.lineWidth = penPx(look, widthMm, pass, options) + (highlighting ? 1.4 : 0);
+        surface.lineWidth = penPx(look, widthMm, own, options) + (highlighting ? 1.4 : 0);
         openLook = lookIndex;
       }
       tracePixels(surface, data.ops, items[i + 4], items[i + 5], pass.toPx);
@@ -238,15 +240,15 @@ function* paintItems(
         }
         break;
       case ITEM.text:
-        paintText(surface, head.texts[items[i + 4]], pass, {
+        paintText(surface, head.texts[items[i + 4]], own, {
           colour,
           ownColours: options.colours === 'print' && !highlighting,
-          penPx: hairline(widthMm * pass.pxPerMm, options.thinnestPx),
+          penPx: hairline(widthMm * own.pxPerMm, options.thinnestPx),
           options,
         });
         break;
       default:
-        paintFill(surface, pass, i, colour, hairline(widthMm * pass.pxPerMm, options.thinnestPx), {
+        paintFill(surface, own, i, colour, hairline(widthMm * own.pxPerMm, options.thinnestPx), {
           gradients: options.colours === 'print' && !highlighting,
         });
     }

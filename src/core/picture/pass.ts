@@ -1,6 +1,6 @@
 import type { Face } from '../dxf/fonts';
 import type { Transform } from '../geometry/transform';
-import type { PictureData, ViewportLook } from './picture';
+import type { Look, PictureData, ViewportLook } from './picture';
 
 /** Objects to be highlighted, by handle or by the layer they print on (names in small letters). */
 export interface Highlights {
@@ -28,6 +28,23 @@ export interface Pass {
   readonly hidden: ReadonlySet<number>;
   /** Other looks of layers in this viewport, by the layer's index. */
   readonly looks: ReadonlyMap<number, ViewportLook>;
+}
+
+/**
+ * The pass as each look of its picture is painted in it, by the look's index: what lies on a sheet in the model has the
+ * widths and patterns of that sheet. Seen through a viewport, the viewport's scale counts alone.
+ */
+export function passesByLook(pass: Pass): readonly Pass[] {
+  const bySheet = new Map<number, Pass>();
+  return pass.data.head.looks.map(({ sheetMm }: Look) => {
+    if (sheetMm === 0 || pass.viewport >= 0) return pass;
+    let own = bySheet.get(sheetMm);
+    if (!own) {
+      own = { ...pass, pxPerMm: pass.unit / sheetMm, pxPerPattern: pass.unit };
+      bySheet.set(sheetMm, own);
+    }
+    return own;
+  });
 }
 
 export interface Scene {

@@ -45,6 +45,8 @@ export interface Look extends Pattern {
   readonly widthMm: number;
   /** Width in picture units for lines that have one in the model; 0 for lines drawn with the pen. */
   readonly widthUnits: number;
+  /** In the whole of a model that sheets lie in: paper mm of one unit on the sheet that it lies on; 0 beside them. */
+  readonly sheetMm: number;
   readonly linetype: string;
   readonly from: { readonly colour: Source; readonly linetype: Source; readonly width: Source };
   /** Layer that a property is taken from, by index, -1 where none: what other looks in a viewport apply to. */

@@ -1,5 +1,5 @@
 import { tracePixels } from '@/core/picture/paint-stroke';
-import type { Pass } from '@/core/picture/pass';
+import { type Pass, passesByLook } from '@/core/picture/pass';
 import { ITEM, ITEM_STRIDE, type PictureData } from '@/core/picture/picture';
 import type { Surface } from '@/core/picture/surface';
 
@@ -24,6 +24,7 @@ export function outlineItems(
   for (const pass of passes) {
     if (viewport !== undefined && pass.viewport !== viewport) continue;
     const { data } = pass;
+    const byLook = passesByLook(pass);
     context.save();
     context.beginPath();
     context.rect(
@@ -35,8 +36,8 @@ export function outlineItems(
     context.clip();
     for (let i = 0; i < data.items.length; i += ITEM_STRIDE) {
       if (!which(i, data)) continue;
-      const look = data.head.looks[data.items[i + 1]];
-      context.lineWidth = Math.max(1, look.widthMm * pass.pxPerMm) + byPx;
+      const at = data.items[i + 1];
+      context.lineWidth = Math.max(1, data.head.looks[at].widthMm * byLook[at].pxPerMm) + byPx;
       context.globalAlpha = 0.55;
       context.beginPath();
       if (data.items[i] === ITEM.text)

@@ -1,6 +1,9 @@
 import { readDrawing } from '../../dxf/read/interpret';
 import { DrawingComposer, type SpaceComposer } from '../../dxf/write/composer';
 import { buildPicture } from '../../picture/build';
+import { passesOf } from '../../picture/paint';
+import { type PaintOptions, passesByLook } from '../../picture/pass';
+import { ITEM_STRIDE } from '../../picture/picture';
 import { firstOf, formatScale, sheetHeads } from './heads';
 import { modelSheetsOf } from './model-sheets';
 import { PAPER_SIZES, sizeNamedIn, sizeOf, usualScale } from './paper-sizes';
@@ -148,6 +151,32 @@ describe('sheets that lie in the model', () => {
     expect(head.mmPerUnit).toBe(0.05);
     expect(head.paper).toMatchObject({ width: 16_820, height: 11_880 });
     expect(head.texts).toHaveLength(4);
+  });
+
+  it('have in the whole of the model the widths and patterns of their own scale', () => {
+    const model = buildPicture(two(), null, { defaultWidthMm: 0.25 });
+    expect(model.head.scaleNote).toBe('as on each sheet');
+    const view = { scale: 0.02, x: 0, y: 0, widthPx: 3000, heightPx: 2000 };
+    const none = { handles: new Set<string>(), layers: new Set<string>() };
+    const [pass] = passesOf({ picture: model, model: null }, view, {
+      highlights: none,
+      hidden: new Set(),
+      showNonPrinting: true,
+    } as unknown as PaintOptions);
+    const byLook = passesByLook(pass);
+    const widthOf = (item: number): number => {
+      const look = model.items[item * ITEM_STRIDE + 1];
+      // In drawing units: pixels by pixels of one unit.
+      return (model.head.looks[look].widthMm * byLook[look].pxPerMm) / view.scale;
+    };
+    const widths = Array.from({ length: model.items.length / ITEM_STRIDE }, (_, i) => [
+      model.boxes[i * 4] < 45_000,
+      widthOf(i),
+    ]);
+    // 0.25 mm on paper: 25 mm at 1:100, 5 mm at 1:20.
+    for (const [isPlan, width] of widths) expect(width).toBeCloseTo(isPlan ? 25 : 5, 6);
+    // Through a viewport the viewport's scale counts.
+    expect(new Set(passesByLook({ ...pass, viewport: 0 }).map(({ pxPerMm }) => pxPerMm)).size).toBe(1);
   });
 
   it('are none in a plan of their proportions: dimensions stand around it', () => {
