@@ -59,6 +59,16 @@ def drawing(seed, path):
     version = rng.choice(["R12", "R2000", "R2018"])
     doc = ezdxf.new(version)
     space = doc.modelspace()
+    # How the survey lies in the model: as it is, in a symbol (a drawing that was bound), or in a symbol of one.
+    how = random.Random(seed * 7919 + 5)
+    depth = how.choice([0, 0, 0, 0, 1, 2])
+    by_attributes = how.random() < 0.2
+    within = []
+    for level in range(depth):
+        within.append((space, "PART-%d" % level, how.choice([1, 1, 0.5, 2, 25.4, 0.001])))
+        space = doc.blocks.new(name="PART-%d" % level)
+    if by_attributes:
+        doc.blocks.new(name="LABEL").add_attdef("L", (0, 0), dxfattribs={"height": 1})
     american = rng.random() < 0.5
     at_paper = rng.random() < 0.4
     if at_paper:
@@ -67,6 +77,9 @@ def drawing(seed, path):
     else:
         unit_name = rng.choice(["ft", "in", "ft"] if american else ["m", "mm", "m", "cm"])
         per_unit = UNIT[unit_name][0]
+    true_unit = per_unit
+    for _, _, scale in within:
+        per_unit *= scale
     header = rng.random()
     if version != "R12":
         doc.header["$INSUNITS"] = UNIT[unit_name][1] if header < 0.5 else 0 if header < 0.8 else rng.choice([1, 2, 4, 6])
@@ -86,6 +99,10 @@ def drawing(seed, path):
         return (x0 + x * math.cos(turn) - y * math.sin(turn), y0 + x * math.sin(turn) + y * math.cos(turn))
 
     def text(words, x, y, angle):
+        if by_attributes and how.random() < 0.8:
+            placed = space.add_blockref("LABEL", place(x, y), dxfattribs={"layer": "TEXT"})
+            placed.add_attrib("L", words, place(x, y), dxfattribs={"height": height, "rotation": math.degrees(angle + turn), "layer": "TEXT"}).set_pos(place(x, y), align="MIDDLE_CENTER")
+            return
         entity = space.add_text(words, dxfattribs={"height": height, "rotation": math.degrees(angle + turn), "layer": "TEXT"})
         if version == "R12" or rng.random() < 0.5:
             entity.set_pos(place(x, y), align="BOTTOM_CENTER")
@@ -140,10 +157,12 @@ def drawing(seed, path):
         text(rng.choice(NAMES), rng.uniform(0, span), rng.uniform(0, span * 0.7), rng.choice([0, rng.uniform(0, 3)]))
     if rng.random() < 0.2:
         space.add_point((x0 - 1e7, y0 + 1e7))
+    for around, name, scale in reversed(within):
+        around.add_blockref(name, (how.uniform(-50, 50), 20), dxfattribs={"xscale": scale, "yscale": scale, "zscale": scale, "rotation": how.choice([0, 30, 90])})
     doc.saveas(path + ".dxf")
     named = not form.startswith("bare")
     with open(path + ".json", "w", encoding="utf-8") as file:
-        json.dump({"mmPerUnit": per_unit, "tellable": not none and (named or stated), "form": form, "unit": unit_name,
+        json.dump({"mmPerUnit": true_unit, "within": depth, "byAttributes": by_attributes, "tellable": not none and (named or stated), "form": form, "unit": unit_name,
                    "atPaper": at_paper, "misleading": misleading, "header": doc.header.get("$INSUNITS", 0), "none": none}, file)
 
 

@@ -1,5 +1,6 @@
 import Flatbush from 'flatbush';
 import { textTransform } from '../../drawing/extents';
+import { isAttributeDefinition } from '../../drawing/walk';
 import { type Drawing, entityOf, handleOf, kindOf } from '../../dxf/drawing';
 import { shapeOf } from '../../dxf/read/decode';
 import { wordsOf } from '../../dxf/read/decode-text';
@@ -8,6 +9,7 @@ import { IDENTITY_SPACE, planOf } from '../../geometry/space';
 import { applyX, applyY, scaleOf } from '../../geometry/transform';
 import { layOut } from '../../lettering/layout';
 import { type StatedLength, statedLength } from './lengths';
+import { placedScales } from './placed-scales';
 
 /** Something with a length that a label can stand beside. */
 interface Measured {
@@ -51,19 +53,44 @@ const PARALLEL = 0.12;
 /** It stands about the middle: at most this share of the line's length beside it. */
 const ABOUT_MIDDLE = 0.3;
 
-/** Every pair of a label and a line of the model that it may speak of, nearest lines first. */
+/**
+ * Every pair of a label and a line that it may speak of, in the model and in the symbols placed in it; nearest lines first.
+ * A symbol counts once at each scale that it is placed at, however often it comes.
+ */
 export function labelledLines(drawing: Drawing): LabelledLine[] {
+  const found: LabelledLine[] = [];
+  // Labels have one number each, in the model and in every symbol.
+  let first = 0;
+  const take = (pairs: readonly LabelledLine[], scale: number): void => {
+    for (const pair of pairs) found.push({ ...pair, length: pair.length * scale, label: pair.label + first });
+    first += drawing.objects.count;
+  };
+  take(pairsIn(drawing, drawing.containers[0].rows), 1);
+  const bySymbol = new Map<number, readonly LabelledLine[]>();
+  for (const { container, name, external } of drawing.symbols.values()) {
+    // Pictures of dimensions hold what the dimensions say.
+    if (external || /^\*D/i.test(name)) continue;
+    const pairs = pairsIn(drawing, drawing.containers[container].rows);
+    if (pairs.length > 0) bySymbol.set(container, pairs);
+  }
+  if (bySymbol.size > 0)
+    for (const [container, scales] of placedScales(drawing, new Set(bySymbol.keys())))
+      for (const scale of scales) take(bySymbol.get(container) ?? [], scale);
+  return found;
+}
+
+/** Pairs among the objects of one container, in its own units; labels are numbered from 0. */
+function pairsIn(drawing: Drawing, rows: readonly number[]): LabelledLine[] {
   const labels: { row: number; stated: StatedLength }[] = [];
   const lines: Measured[] = [];
   const found: LabelledLine[] = [];
-  const { rows } = drawing.containers[0];
   for (const row of rows) {
     const kind = kindOf(drawing, row);
-    if (kind === 'text') {
+    if (kind === 'text' || (kind === 'attribute' && !isAttributeDefinition(drawing, row))) {
       const stated = lengthIn(wordsOf(drawing, row));
       if (stated) labels.push({ row, stated });
     } else if (kind === 'dimension') {
-      const pair = typedDimension(drawing, row, labels.length + found.length);
+      const pair = typedDimension(drawing, row, found.length);
       if (pair) found.push(pair);
     }
   }
@@ -77,7 +104,7 @@ export function labelledLines(drawing: Drawing): LabelledLine[] {
   const tree = new Flatbush(lines.length);
   for (const { box } of lines) tree.add(...box);
   tree.finish();
-  const first = found.length + drawing.objects.count;
+  const first = found.length;
   for (const [i, { row, stated }] of labels.entries())
     for (const line of linesBeside(drawing, row, lines, tree))
       found.push({
