@@ -150,7 +150,32 @@ def compare(case):
     faults.extend(values(before, after, factor))
     faults.extend(viewports(before, after, m, case))
     faults.extend(symbols(before, after))
+    faults.extend(bodies(before, after, case))
     return {"file": case["after"], "faults": faults[:40], "kinds": counted}
+
+
+BODIES = ("3DSOLID", "REGION")
+
+
+def bodies(before, after, case):
+    """What has no sizes of its own lies in a symbol that is placed with the factor, and groups count the symbol."""
+    faults = []
+    old = [entity for entity in before.modelspace() if entity.dxftype() in BODIES]
+    for entity in old:
+        block = after.entitydb.get(entity.dxf.handle).get_layout()
+        placed = [one for one in after.modelspace().query("INSERT") if block is not None and one.dxf.name == block.name]
+        if len(placed) != 1:
+            faults.append(f"{entity} is placed {len(placed)} times")
+            continue
+        one = placed[0].dxf
+        turned = (one.rotation - case["turnDeg"] + 180) % 360 - 180
+        if not (close(one.xscale, case["factor"], 1) and close(one.yscale, case["factor"], 1) and close(one.zscale, case["factor"], 1)):
+            faults.append(f"{entity} is scaled by {one.xscale}")
+        if abs(turned) > 1e-9 or not Vec3(one.insert).isclose(Vec3(*case["to"]), abs_tol=1e-6):
+            faults.append(f"{entity} is placed at {one.insert}, turned by {one.rotation}")
+        if not any(placed[0] in list(group) for _, group in after.groups):
+            faults.append(f"{entity}: no group counts its symbol")
+    return faults
 
 
 def own_checks(kind, handle, a, b, factor, turn):

@@ -45,6 +45,10 @@ def more(doc, space, modern):
     origin = space.add_hatch()
     origin.set_pattern_fill("DASHED", definition=[[30, (1, 2), (-3, 4), [2, -1]], [120, (0, 1), (5, 1), []]])
     origin.paths.add_polyline_path([(320, 210), (340, 210, 0.4), (340, 225)], is_closed=True)
+    # What has no sizes of its own is scaled within a symbol; a group keeps counting it.
+    bodies = [space.add_3dsolid(), space.add_region()]
+    with doc.groups.new("BODIES").edit_data() as members:
+        members.extend([*bodies, tagged])
     symbol = doc.blocks.new("MARK")
     symbol.add_circle((0, 0), 1)
     builder = space.add_multileader_block("Standard")

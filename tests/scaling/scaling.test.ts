@@ -65,17 +65,24 @@ it('GDAL reads a scaled drawing as it reads the one before', () => {
   const { file } = made[2];
   const after = join(folder, 'gdal.dxf');
   writeFileSync(after, scaledOf(file, requestOf(CASES[0])).bytes);
-  expect(gdal(after)).toEqual(gdal(file));
+  const { errors, ...read } = gdal(after);
+  // GDAL knows no solid bodies, and so no symbol that holds nothing else.
+  expect({ ...read, errors: errors.replaceAll(/Warning 1: Block SCALED-\d+ does not exist\n/g, '') }).toEqual(
+    gdal(file),
+  );
 });
 
 it('what is mapped to itself comes out byte for byte, and what is scaled back lies where it lay', () => {
-  for (const { file } of made) {
+  for (const { file, version } of made) {
     const bytes = new Uint8Array(readFileSync(file));
     const same = scaledOf(file, { map: { factor: 1, turnRad: 0, to: [0, 0, 0] } });
     // Sizes of dimensions outside the model are written down; nothing else.
     const { drawing } = scaledOf(file, { map: { factor: 8, turnRad: 0, to: [64, -32, 0] } });
     const back = scaleDrawing(drawing, { map: { factor: 1 / 8, turnRad: 0, to: [-8, 4, 0] } });
-    expect(back.ok && back.value.drawing.objects.count).toBe(same.drawing.objects.count);
+    // Bodies lie in a symbol then: one object more.
+    expect(back.ok && back.value.drawing.objects.count).toBe(
+      same.drawing.objects.count + (version === 'R12' ? 0 : 1),
+    );
     expect(same.bytes.length - bytes.length).toBeLessThan(1000);
     const boxes = (text: string) => text.match(/\$EXTM(IN|AX)[^$]*/g);
     const text = new TextDecoder('latin1');

@@ -4,7 +4,7 @@ import { paintFill } from './paint-fill';
 import { hairline, paintStroke, tracePixels } from './paint-stroke';
 import { paintText } from './paint-text';
 import { css, type PaintOptions, type Pass, passesByLook, type Scene, type View } from './pass';
-import { ITEM, ITEM_STRIDE, type Look, type Pattern, type PictureData } from './picture';
+import { ITEM, ITEM_STRIDE, type Look, type Pattern, type PictureData, type PictureHead } from './picture';
 import type { Surface } from './surface';
 
 const FADED = 0.22;
@@ -93,12 +93,24 @@ export function passesOf(scene: Scene, view: View, options: PaintOptions): Pass[
     unit: view.scale,
     pxPerMm,
     pxPerPattern: pxPerMm * head.mmPerPatternUnit,
-    clipBox: [0, 0, view.widthPx, view.heightPx],
+    clipBox: printedPart(head, view),
     clip: null,
     hidden: hiddenLayers(scene.picture, options, new Set()),
     looks: new Map(),
   });
   return passes;
+}
+
+/** Pixels that are painted: of a sheet that lies in the model its paper, for objects run on beyond it; else the whole view. */
+function printedPart({ space, paper }: PictureHead, view: View): [number, number, number, number] {
+  const whole: [number, number, number, number] = [0, 0, view.widthPx, view.heightPx];
+  if (!paper || space.kind !== 'model') return whole;
+  return [
+    Math.max(whole[0], paper.x * view.scale + view.x),
+    Math.max(whole[1], view.y - (paper.y + paper.height) * view.scale),
+    Math.min(whole[2], (paper.x + paper.width) * view.scale + view.x),
+    Math.min(whole[3], view.y - paper.y * view.scale),
+  ];
 }
 
 function hiddenLayers(data: PictureData, options: PaintOptions, handles: ReadonlySet<string>): Set<number> {

@@ -1,3 +1,4 @@
+import { entityOf } from '../dxf/drawing';
 import { readDrawing } from '../dxf/read/interpret';
 import { scaleDrawing } from './scale-drawing';
 
@@ -46,12 +47,41 @@ describe('scaling a drawing', () => {
     expect(lines[lines.indexOf('$LTSCALE') + 2]).toBe('50.0');
   });
 
-  it('refuses what it cannot scale, and says what that is', () => {
-    const body = ['0', '3DSOLID', '5', 'B1', '8', '0', '100', 'AcDbModelerGeometry', '70', '1', '1', 'abc'];
-    expect(scale(dxf([], [...LINE, ...body]), 2)).toMatchObject({
-      code: 'not-scalable',
-      message: 'The model holds what cannot be scaled: 1 × 3DSOLID.',
-    });
+  it('puts bodies in symbols as they are, neighbours together, and scales those; nothing is left behind', () => {
+    const body = (handle: string): string[] => [
+      ...['0', '3DSOLID', '5', handle, '330', '1F', '100', 'AcDbEntity', '8', 'BODIES'],
+      ...['100', 'AcDbModelerGeometry', '70', '1', '1', 'abc'],
+    ];
+    const of = read(dxf([], [...body('B1'), ...body('B2'), ...LINE, ...body('B3')]));
+    const result = scaleDrawing(of, { map: { factor: 2, turnRad: Math.PI / 2, to: [10, 0, 0] } });
+    if (!result.ok) throw new Error(result.problem.message);
+    const { drawing, notes, objects } = result.value;
+    expect(objects).toBe(4);
+    expect(notes.slice(0, 2).map((note) => note.slice(0, 40))).toEqual([
+      '2 × 3DSOLID: scaled in the symbol “SCALE',
+      '1 × 3DSOLID: scaled in the symbol “SCALE',
+    ]);
+    // In the order in which they stood: the symbol of two, the line, the symbol of one.
+    expect(drawing.containers[0].rows.map((row) => entityOf(drawing, row))).toEqual([
+      'INSERT',
+      'LINE',
+      'INSERT',
+    ]);
+    const lines = new TextDecoder().decode(result.value.bytes).split('\n');
+    const owner = tagOf(lines, '330', lines.indexOf('B1') + 1);
+    expect(owner).not.toBe('1F');
+    expect(tagOf(lines, '330', lines.indexOf('B2') + 1)).toBe(owner);
+    expect(tagOf(lines, '330', lines.indexOf('B3') + 1)).not.toBe(owner);
+    const placed = lines.lastIndexOf('INSERT');
+    expect(['41', '42', '43', '50', '10'].map((code) => Number(tagOf(lines, code, placed + 1)))).toEqual([
+      2, 2, 2, 90, 10,
+    ]);
+    // Scaled again it is an ordinary symbol.
+    const again = scaleDrawing(drawing, { map: { factor: 2, turnRad: 0, to: [0, 0, 0] } });
+    expect(again.ok && again.value.notes).toEqual([]);
+  });
+
+  it('refuses what is no factor', () => {
     for (const factor of [0, -1, Number.NaN, Number.POSITIVE_INFINITY])
       expect(scale(dxf([], LINE), factor)).toMatchObject({ code: 'factor' });
   });

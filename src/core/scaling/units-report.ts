@@ -4,7 +4,7 @@ import { wordsOf } from '../dxf/read/decode-text';
 import { type UnitPair, unitsOf } from '../facts/units/units';
 import { emptyBox, include, isEmpty } from '../geometry/box';
 import { whatMatters } from '../picture/what-matters';
-import { unscalable } from './scale-drawing';
+import { bodiesInWords } from './scale-drawing';
 
 /** A label with its words, and the line beside it. */
 export interface ReportedPair extends Omit<UnitPair, 'rows'> {
@@ -22,8 +22,8 @@ export interface UnitsReport {
   readonly headerMm: number | null;
   /** Width and height of what lies in the model but strays far outside, drawing units; null for an empty model. */
   readonly size: readonly [number, number] | null;
-  /** What the model holds that cannot be scaled, in words; empty when all of it can. */
-  readonly unscalable: string;
+  /** What would be scaled within symbols, in words; empty when there is nothing of the kind. */
+  readonly bodies: string;
 }
 
 export function unitsReport(drawing: Drawing): UnitsReport {
@@ -43,6 +43,6 @@ export function unitsReport(drawing: Drawing): UnitsReport {
     pairs: pairs.map(({ rows, ...pair }) => ({ ...pair, words: wordsOf(drawing, rows[0]) ?? '' })),
     units: drawing.units,
     size: isEmpty(box) ? null : [box.maxX - box.minX, box.maxY - box.minY],
-    unscalable: unscalable(drawing),
+    bodies: bodiesInWords(drawing),
   };
 }

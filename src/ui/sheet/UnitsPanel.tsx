@@ -200,7 +200,7 @@ function Scaling({ report, measure, measuring, onMeasuring, busy, onScale }: Sca
   const [x0, y0, x1, y1, degrees] = [...from, ...to, turn].map(numberIn);
   const isPlaced = [x0, y0, x1, y1, degrees].every(Number.isFinite);
   const isSame = factor === 1 && degrees === 0 && x0 === x1 && y0 === y1 && unit === unitOf(report.headerMm);
-  const can = factor > 0 && Number.isFinite(factor) && isPlaced && !isSame && report.unscalable === '';
+  const can = factor > 0 && Number.isFinite(factor) && isPlaced && !isSame;
 
   const apply = (): void => {
     const map = similarityAbout([x0, y0, 0], [x1, y1, 0], factor, (degrees * Math.PI) / 180);
@@ -327,9 +327,9 @@ function Scaling({ report, measure, measuring, onMeasuring, busy, onScale }: Sca
           {plain(report.size[0] * factor, 5)} × {plain(report.size[1] * factor, 5)} {unit || 'units'}
         </p>
       )}
-      {report.unscalable !== '' && (
-        <p className="text-oxide">
-          Cannot be scaled: the model holds {report.unscalable}. Have the sender turn these into lines.
+      {report.bodies !== '' && (
+        <p className="text-[12.5px] text-ink-2">
+          {report.bodies}: put in symbols as they are, and the symbols are scaled.
         </p>
       )}
       <Button look="main" disabled={!can || busy} onClick={apply}>

@@ -108,6 +108,12 @@ function drawn(draw: (file: DrawingComposer) => void) {
   return read.value;
 }
 
+const UNMARKED = {
+  highlights: { handles: new Set(), layers: new Set() },
+  hidden: new Set(),
+  showNonPrinting: true,
+} as unknown as PaintOptions;
+
 describe('sheets that lie in the model', () => {
   const two = () =>
     drawn((file) => {
@@ -147,22 +153,23 @@ describe('sheets that lie in the model', () => {
     const drawing = two();
     const sheets = sheetsOf(drawing);
     const details = sheets.findIndex(({ name }) => name === 'A-102 Details');
-    const { head } = buildPicture(drawing, sheets[details], { defaultWidthMm: 0.25 });
+    const picture = buildPicture(drawing, sheets[details], { defaultWidthMm: 0.25 });
+    const { head } = picture;
     expect(head.mmPerUnit).toBe(0.05);
     expect(head.paper).toMatchObject({ width: 16_820, height: 11_880 });
     expect(head.texts).toHaveLength(4);
+    // What runs on beyond the paper is not painted there.
+    const view = { scale: 0.02, x: 10, y: 300, widthPx: 1000, heightPx: 800 };
+    const [pass] = passesOf({ picture, model: null }, view, UNMARKED);
+    const wanted = [10, 300 - 11_880 * 0.02, 10 + 16_820 * 0.02, 300];
+    for (const [i, px] of pass.clipBox.entries()) expect(px).toBeCloseTo(wanted[i], 6);
   });
 
   it('have in the whole of the model the widths and patterns of their own scale', () => {
     const model = buildPicture(two(), null, { defaultWidthMm: 0.25 });
     expect(model.head.scaleNote).toBe('as on each sheet');
     const view = { scale: 0.02, x: 0, y: 0, widthPx: 3000, heightPx: 2000 };
-    const none = { handles: new Set<string>(), layers: new Set<string>() };
-    const [pass] = passesOf({ picture: model, model: null }, view, {
-      highlights: none,
-      hidden: new Set(),
-      showNonPrinting: true,
-    } as unknown as PaintOptions);
+    const [pass] = passesOf({ picture: model, model: null }, view, UNMARKED);
     const byLook = passesByLook(pass);
     const widthOf = (item: number): number => {
       const look = model.items[item * ITEM_STRIDE + 1];

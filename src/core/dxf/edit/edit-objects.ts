@@ -34,7 +34,8 @@ export function drawObjects(
   return space.records;
 }
 
-function drawn(
+/** New records for a container, with its owner. */
+export function drawn(
   base: EditBase,
   container: number,
   draw: (space: SpaceComposer) => void,

@@ -7,7 +7,7 @@ import { decimal } from '../real';
 import type { SpaceComposer } from '../write/composer';
 import type { EditBase } from './edit-base';
 import { drawObjects } from './edit-objects';
-import type { NewTag } from './edits';
+import type { NewTag, Part } from './edits';
 import { removeLayerMentions, renameLayerMentions } from './layer-mentions';
 import { handleOfRecord, removeItself } from './owned-records';
 import {
@@ -391,6 +391,16 @@ export function addSymbol(
   at: readonly [number, number],
   draw: (space: SpaceComposer) => void,
 ): void {
+  addSymbolOf(base, name, at, (owner) => drawObjects(base, owner, false, draw));
+}
+
+/** Adds a symbol that holds records; they are told the handle of their owner, empty where the version knows none. */
+export function addSymbolOf(
+  base: EditBase,
+  name: string,
+  at: readonly [number, number],
+  content: (owner: string) => readonly Part[],
+): void {
   const { document } = base.drawing;
   const marked = document.version >= SUBCLASSES_FROM;
   const owner = marked
@@ -428,6 +438,6 @@ export function addSymbol(
       { code: 1, value: '' },
     ]),
   );
-  for (const record of drawObjects(base, owner, false, draw)) base.putInSection('BLOCKS', record);
+  for (const record of content(owner)) base.putInSection('BLOCKS', record);
   base.putInSection('BLOCKS', part('ENDBLK', 'AcDbBlockEnd', []));
 }
