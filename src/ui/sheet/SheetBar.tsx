@@ -33,6 +33,8 @@ interface Props {
 
 /** Layouts that have a place of their own in the bar; more, and frames, are walked through and listed. */
 const FEW = 3;
+/** Letters of sheets' names that fit beside everything with its keys. */
+const MOST_LETTERS = 24;
 
 /** Size and scale of a frame in the model, and what it states instead. */
 function scaleOf(sheet: SheetHead | undefined): { text: string; title: string } | null {
@@ -54,7 +56,9 @@ export function SheetBar(props: Props) {
   const shown = sheets[sheet]?.name ?? 'Model';
   const scale = scaleOf(sheets[sheet]);
   // More than fits beside the sheets: on a narrow bar the keys stand in their list only.
-  const isFull = props.onAsReceived || !few || (sheet === MODEL && painted?.scaleNote);
+  const letters = sheets.reduce((sum, { name }) => sum + name.length, 0);
+  const isFull =
+    props.onAsReceived || !few || letters > MOST_LETTERS || (sheet === MODEL && painted?.scaleNote);
   const keys = isFull ? '[&_kbd]:hidden @min-[60rem]:[&_kbd]:inline' : '';
   return (
     <div className="@container">
@@ -72,7 +76,7 @@ export function SheetBar(props: Props) {
                   aria-selected={sheet === i}
                   title={name}
                   onClick={() => props.onSheet(i)}
-                  className={`h-7 min-w-12 max-w-44 truncate rounded-sm border px-2 text-[13px] ${sheet === i ? 'border-ink bg-white font-medium' : 'border-transparent text-ink-2 hover:border-hairline'}`}
+                  className={`h-7 max-w-44 truncate rounded-sm border px-2 text-[13px] ${i === MODEL ? 'shrink-0' : 'min-w-12'} ${sheet === i ? 'border-ink bg-white font-medium' : 'border-transparent text-ink-2 hover:border-hairline'}`}
                 >
                   {name}
                 </button>
@@ -109,7 +113,7 @@ export function SheetBar(props: Props) {
         )}
         {painted && sheet === MODEL && painted.scaleNote && (
           <span
-            className="min-w-0 flex-1 basis-0 truncate px-1 text-[12.5px] text-ink-2"
+            className="min-w-0 truncate px-1 text-[12.5px] text-ink-2"
             title={`widths ${painted.scaleNote}`}
           >
             widths {painted.scaleNote}

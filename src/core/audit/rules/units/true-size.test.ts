@@ -57,7 +57,7 @@ testRule(unitsTrueSize, {
         ["90.00'", 1.5],
       ]),
       messages: [
-        'The drawing says that it is in mm, but 4 of 4 labels beside lines say that it is drawn at 1:720 in inches: 36.576 m beside a line of 2 units.',
+        "The drawing’s unit is mm, but 4 of 4 labels beside lines say that it is drawn at 1:720 in inches: “120'” beside a line of 2 units.",
       ],
       expected: 'a unit of 18288 mm',
       found: 'a unit of 1 mm',
@@ -71,7 +71,7 @@ testRule(unitsTrueSize, {
         ['4.20 m', 4.2],
       ]),
       messages: [
-        'The drawing says that it is in mm, but 3 of 3 labels beside lines say that it is drawn true size, in m: 12.5 m beside a line of 12.5 units.',
+        'The drawing’s unit is mm, but 3 of 3 labels beside lines say that it is drawn true size, in m: “12.50 m” beside a line of 12.5 units.',
       ],
     },
   ],

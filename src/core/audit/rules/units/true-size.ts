@@ -1,3 +1,5 @@
+import type { Drawing } from '../../../dxf/drawing';
+import { wordsOf } from '../../../dxf/read/decode-text';
 import type { UnitPair } from '../../../facts/units/units';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
@@ -8,13 +10,19 @@ const plain = (value: number): string => String(Number(value.toPrecision(6)));
 
 const messages = {
   unlike: (agree: number, of: number, drawnAs: string, header: string, example: string) =>
-    `The drawing says that it is in ${header}, but ${agree} of ${labelled(of)} beside lines say that it is drawn ${drawnAs}: ${example}.`,
+    `The drawing’s unit is ${header}, but ${agree} of ${labelled(of)} beside lines say that it is drawn ${drawnAs}: ${example}.`,
   missing: (agree: number, of: number, drawnAs: string) =>
     `The drawing states no unit. ${agree} of ${labelled(of)} beside lines say that it is drawn ${drawnAs}.`,
 };
 
-const example = ({ mm, length }: UnitPair): string =>
-  `${plain(mm / 1000)} m beside a line of ${plain(length)} units`;
+/** Letters of a label that are shown in a message. */
+const MOST_SHOWN = 40;
+
+function example(drawing: Drawing, { rows, length }: UnitPair): string {
+  const label = (wordsOf(drawing, rows[0]) ?? '').replace(/\s+/g, ' ').trim();
+  const shown = label.length > MOST_SHOWN ? `${label.slice(0, MOST_SHOWN)}…` : label;
+  return `“${shown}” beside a line of ${plain(length)} units`;
+}
 
 export const unitsTrueSize: Rule = {
   meta: {
@@ -39,7 +47,13 @@ export const unitsTrueSize: Rule = {
       message:
         headerMm === null
           ? messages.missing(agreeing.length, pairs.length, drawnAs)
-          : messages.unlike(agreeing.length, pairs.length, drawnAs, drawing.units, example(agreeing[0])),
+          : messages.unlike(
+              agreeing.length,
+              pairs.length,
+              drawnAs,
+              drawing.units,
+              example(drawing, agreeing[0]),
+            ),
       expected: words(`a unit of ${plain(mmPerUnit)} mm`),
       found: words(headerMm === null ? 'not stated' : `a unit of ${plain(headerMm)} mm`),
       rows: [...new Set(agreeing.flatMap(({ rows }) => rows))].sort((a, b) => a - b),
