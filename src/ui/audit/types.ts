@@ -1,4 +1,5 @@
 import type { ListedFinding, Option } from '@/core/audit/finding';
+import { LIKELY } from '@/core/audit/likeness/likely';
 import type { Proposal } from '@/core/audit/likeness/propose';
 import type { StandardLayer } from '@/core/standard/definitions';
 
@@ -26,9 +27,6 @@ export interface LedgerProps {
   readonly onCorrect: (which: readonly ListedFinding[], note: string) => void;
   readonly onDecide: (finding: ListedFinding, option: Option, to?: string) => void;
 }
-
-/** Above this likeness a proposal is offered for taking over together with the others. */
-export const LIKELY = 0.5;
 
 export const formatLikeness = (likeness: number): string =>
   likeness >= 0.75

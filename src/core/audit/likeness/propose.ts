@@ -5,12 +5,13 @@ import { countOf, type ObjectKind } from '../../dxf/object-kinds';
 import type { StandardLayer } from '../../standard/definitions';
 import { findLinetype, type Standard } from '../../standard/standard';
 import { type AuditContext, kindCounts, type LayerUse } from '../context';
-import { tokens, wordLikeness } from './words';
+import { LIKELY } from './likely';
+import { isKnown, type NameWord, tokens, wordMatch, wordsIn } from './words';
 
 /** An office layer that a sender's layer may stand for, with the reasons in words. */
 export interface Proposal {
   readonly to: string;
-  /** 0 to 1; above 0.6 is worth accepting at a glance. */
+  /** 0 to 1; from {@link LIKELY} on worth taking over at a glance. */
   readonly likeness: number;
   readonly reasons: readonly string[];
 }
@@ -29,40 +30,90 @@ export interface Stray {
   readonly weights?: ReadonlyMap<string, number>;
 }
 
+/** What is alike by letters or looks alone, or has another as near, stays under it. */
+const NOT_LIKELY = LIKELY - 0.01;
+/** Two proposals nearer to each other than this leave it open which is meant. */
+const AS_NEAR = 0.03;
+/** A word of drawing that a layer has nothing for says that the layer is for something else. */
+const UNMATCHED = 1.4;
+/** Words that tell parts of one thing apart: a layer that has nothing for them can still be for the thing. */
+const PARTS = new Set([
+  'outline',
+  'line',
+  'detail',
+  'new',
+  'edge',
+  'area',
+  'plan',
+  'external',
+  'internal',
+  'anno',
+]);
+const PART = 0.4;
+
 interface NameMatch {
   readonly likeness: number;
-  readonly pair: readonly [string, string] | null;
+  /** The two words that are most alike. */
+  readonly pair: readonly [NameWord, NameWord] | null;
+  /** A word says by what it means that this is the layer. */
+  readonly grounded: boolean;
 }
 
 function nameLikeness(
-  stray: readonly string[],
-  layer: StandardLayer,
+  stray: readonly NameWord[],
+  { name, purpose, meaning }: StandardLayer,
+  { meanings }: Standard,
   worth: ReadonlyMap<string, number> | undefined,
 ): NameMatch {
-  const nameTokens = tokens(layer.name);
-  const purposeTokens = tokens(layer.purpose).filter((token) => token.length > 2);
+  const ofName = wordsIn(name);
+  const meant = meanings.find((one) => foldName(one.name) === foldName(meaning));
+  const ofPurpose = [purpose, ...(meant ? [meant.name, ...meant.words] : [])]
+    .flatMap(wordsIn)
+    .filter(({ word }) => word.length > 2);
   let sum = 0;
   let weights = 0;
-  let best: NameMatch = { likeness: 0, pair: null };
-  for (const token of stray) {
+  let grounded = false;
+  let top: { likeness: number; pair: readonly [NameWord, NameWord] | null } = { likeness: 0, pair: null };
+  for (const own of stray) {
+    const { word } = own;
+    let best = 0;
+    let partner: NameWord | null = null;
+    let means = false;
+    for (const [others, share] of [
+      [ofName, 1],
+      [ofPurpose, 0.85],
+    ] as const)
+      for (const other of others) {
+        const { likeness, by } = wordMatch(word, other.word);
+        if (likeness * share > best) {
+          best = likeness * share;
+          partner = other;
+          means = by === 'meaning';
+        }
+      }
     // One letter is a discipline's mark: it helps when it agrees, and says little when it does not.
-    const weight = token.length === 1 ? 0.25 : (worth?.get(token) ?? 1);
-    let top = 0;
-    let partner = '';
-    for (const other of nameTokens) {
-      const likeness = wordLikeness(token, other);
-      if (likeness > top) [top, partner] = [likeness, other];
-    }
-    for (const other of purposeTokens) {
-      const likeness = wordLikeness(token, other) * 0.85;
-      if (likeness > top) [top, partner] = [likeness, other];
-    }
-    sum += top * weight;
+    const weight =
+      (word.length === 1 && word.charCodeAt(0) < 128 ? 0.25 : (worth?.get(word) ?? 1)) *
+      (best >= 0.5 ? 1 : PARTS.has(word) || PARTS.has(own.said) ? PART : isKnown(word) ? UNMATCHED : 1);
+    sum += best * weight;
     weights += weight;
-    if (token.length > 1 && top * weight > best.likeness)
-      best = { likeness: top * weight, pair: [token, partner] };
+    if (word.length === 1 && !isKnown(word)) continue;
+    if (means && best >= 0.5) grounded = true;
+    if (partner && best * weight > top.likeness) top = { likeness: best * weight, pair: [own, partner] };
   }
-  return { likeness: weights === 0 ? 0 : sum / weights, pair: best.pair };
+  return { likeness: weights === 0 ? 0 : sum / weights, pair: top.pair, grounded };
+}
+
+/** Why two words are taken for each other. */
+function becauseOf([own, other]: readonly [NameWord, NameWord]): string {
+  if (own.said === other.said) return `both names say “${own.said}”`;
+  if (own.word === other.word)
+    return own.said === own.word
+      ? `“${other.said}” means “${own.said}”`
+      : `“${own.said}” means “${own.word}”`;
+  return wordMatch(own.word, other.word).by === 'letters'
+    ? `“${own.said}” is written like “${other.said}”`
+    : `“${own.said}” reads like “${other.said}”`;
 }
 
 /** Share of the stray's objects whose kind belongs on the layer; null when either side says nothing. */
@@ -86,18 +137,14 @@ const LEAST = 0.18;
 
 /** Ranks the office's layers for a stray layer, best first. */
 export function propose(standard: Standard, stray: Stray, most = 5): Proposal[] {
-  const strayTokens = tokens(stray.name);
+  const words = wordsIn(stray.name);
   const proposals: Proposal[] = [];
   for (const layer of standard.layers) {
     const reasons: string[] = [];
-    const name = nameLikeness(strayTokens, layer, stray.weights);
-    if (foldName(stray.name) === foldName(layer.name)) reasons.push('same name');
-    else if (name.pair && name.likeness > 0.2)
-      reasons.push(
-        name.pair[0] === name.pair[1]
-          ? `both names say “${name.pair[0]}”`
-          : `“${name.pair[0]}” reads like “${name.pair[1]}”`,
-      );
+    const name = nameLikeness(words, layer, standard, stray.weights);
+    const same = foldName(stray.name) === foldName(layer.name);
+    if (same) reasons.push('same name');
+    else if (name.pair && name.likeness > 0.2) reasons.push(becauseOf(name.pair));
     const kinds = kindLikeness(stray, layer);
     const top = [...stray.kinds].sort((a, b) => b[1] - a[1])[0];
     const narrow = layer.kinds.length <= 4 ? 1 : layer.kinds.length <= 7 ? 0.8 : 0.65;
@@ -106,33 +153,40 @@ export function propose(standard: Standard, stray: Stray, most = 5): Proposal[] 
     else if (kinds !== null && kinds < 0.2 && top)
       reasons.push(`but ${countOf(top[0], top[1])} would not belong there`);
     let looks = 0;
-    const same: string[] = [];
+    const alike: string[] = [];
     if (stray.colour && sameColour(stray.colour, layer.colour)) {
       looks += 0.4;
-      same.push(formatColour(layer.colour));
+      alike.push(formatColour(layer.colour));
     }
     if (stray.linetype !== undefined && foldName(stray.linetype) === foldName(layer.linetype)) {
       const plain = foldName(layer.linetype) === 'continuous';
       looks += plain ? 0.1 : 0.4;
-      if (!plain) same.push(`linetype ${layer.linetype}`);
+      if (!plain) alike.push(`linetype ${layer.linetype}`);
     } else if (samePattern(stray.elements ?? [], findLinetype(standard, layer.linetype)?.elementsMm ?? [])) {
       looks += 0.35;
-      same.push('pattern of dashes');
+      alike.push('pattern of dashes');
     }
     if (stray.widthMm !== undefined && stray.widthMm === layer.widthMm && stray.widthMm !== null) {
       looks += 0.2;
-      same.push(`${layer.widthMm} mm`);
+      alike.push(`${layer.widthMm} mm`);
     }
-    if (same.length > 0) reasons.push(`same ${same.join(', ')}`);
-    const likeness =
+    if (alike.length > 0) reasons.push(`same ${alike.join(', ')}`);
+    const weighed =
       NAME_WEIGHT * name.likeness +
       KIND_WEIGHT * (kinds ?? 0.4) * narrow +
       LOOK_WEIGHT * Math.min(1, looks / 0.8);
-    if (likeness >= LEAST && reasons.length > 0)
-      proposals.push({ to: layer.name, likeness: Math.min(1, likeness), reasons });
+    const likeness = name.grounded || same ? Math.min(1, weighed) : Math.min(NOT_LIKELY, weighed);
+    if (likeness >= LEAST && reasons.length > 0) proposals.push({ to: layer.name, likeness, reasons });
   }
-  return proposals.sort((a, b) => b.likeness - a.likeness || a.to.localeCompare(b.to)).slice(0, most);
+  const ranked = proposals.sort((a, b) => b.likeness - a.likeness || a.to.localeCompare(b.to)).slice(0, most);
+  return undecided(ranked)
+    ? ranked.map((one) => ({ ...one, likeness: Math.min(NOT_LIKELY, one.likeness) }))
+    : ranked;
 }
+
+/** Whether the two best are so near to each other that which is meant is left open. */
+const undecided = ([first, second]: readonly Proposal[]): boolean =>
+  second !== undefined && second.likeness >= LIKELY && first.likeness - second.likeness < AS_NEAR;
 
 /**
  * Ranks the office's layers for objects of one kind that lie on a layer not meant for them. The name of the layer

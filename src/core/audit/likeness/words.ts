@@ -1,123 +1,17 @@
+import drawingWords from './drawing-words.json';
+
 /**
- * Short forms that drafters of any office use in layer names, to the words they stand for. Common practice.
+ * What drafters write in names of layers, to the word that it stands for: short forms of any office, and the words of a
+ * dozen languages. Common practice, from memory.
  */
-const SHORT_FORMS: Readonly<Record<string, string>> = {
-  abv: 'above',
-  ann: 'note',
-  anno: 'note',
-  annotation: 'note',
-  annot: 'note',
-  bdy: 'boundary',
-  bldg: 'building',
-  bm: 'beam',
-  bnd: 'boundary',
-  brk: 'break',
-  btm: 'bottom',
-  cab: 'cable',
-  cb: 'cable',
-  cl: 'centre',
-  clng: 'ceiling',
-  cntr: 'contour',
-  center: 'centre',
-  centerline: 'centre',
-  centreline: 'centre',
-  col: 'column',
-  conc: 'concrete',
-  cont: 'contour',
-  ctr: 'centre',
-  demo: 'demolish',
-  dim: 'dimension',
-  dims: 'dimension',
-  dimensions: 'dimension',
-  dr: 'door',
-  drn: 'drain',
-  el: 'electrical',
-  elec: 'electrical',
-  elev: 'elevation',
-  eq: 'equipment',
-  equip: 'equipment',
-  exst: 'existing',
-  ext: 'existing',
-  fdn: 'foundation',
-  fen: 'fender',
-  fill: 'hatch',
-  fin: 'finish',
-  fl: 'floor',
-  flr: 'floor',
-  fnd: 'foundation',
-  furn: 'furniture',
-  fw: 'fire',
-  grd: 'grid',
-  hat: 'hatch',
-  hatching: 'hatch',
-  hid: 'hidden',
-  hyd: 'hydrant',
-  ident: 'identification',
-  lbl: 'note',
-  label: 'note',
-  labels: 'note',
-  leg: 'legend',
-  lev: 'level',
-  levels: 'level',
-  lt: 'light',
-  ltg: 'light',
-  lighting: 'light',
-  lights: 'light',
-  lum: 'light',
-  luminaire: 'light',
-  nav: 'navigation',
-  notes: 'note',
-  outl: 'outline',
-  pat: 'hatch',
-  pl: 'plant',
-  planting: 'plant',
-  plants: 'plant',
-  plnt: 'plant',
-  pntg: 'plant',
-  pt: 'point',
-  pts: 'point',
-  points: 'point',
-  pwr: 'power',
-  powr: 'power',
-  rd: 'road',
-  rw: 'retaining',
-  sect: 'section',
-  sec: 'section',
-  shrb: 'shrub',
-  shrubs: 'shrub',
-  spt: 'spot',
-  hts: 'height',
-  ht: 'height',
-  stel: 'steel',
-  stl: 'steel',
-  str: 'structure',
-  struc: 'structure',
-  struct: 'structure',
-  structural: 'structure',
-  sym: 'symbol',
-  symb: 'symbol',
-  symbols: 'symbol',
-  tbl: 'title',
-  title: 'title',
-  titleblock: 'title',
-  topo: 'terrain',
-  tree: 'tree',
-  trees: 'tree',
-  ttl: 'title',
-  ttlb: 'title',
-  txt: 'text',
-  veg: 'plant',
-  vp: 'viewport',
-  vport: 'viewport',
-  vprt: 'viewport',
-  wall: 'wall',
-  walls: 'wall',
-  wat: 'water',
-  wdw: 'window',
-  win: 'window',
-  wl: 'wall',
-  wtr: 'water',
-};
+const MEANS: ReadonlyMap<string, string> = new Map(
+  Object.entries(drawingWords).flatMap(([word, forms]) =>
+    [word, ...forms].map((form) => [form, word] as const),
+  ),
+);
+
+/** Whether a word is one of drawing: it stands for something, so that it is no misspelling of another. */
+export const isKnown = (word: string): boolean => MEANS.has(word);
 
 /** Words that mean nearly the same on a drawing. */
 const RELATED_WORDS: readonly (readonly string[])[] = [
@@ -125,45 +19,172 @@ const RELATED_WORDS: readonly (readonly string[])[] = [
   ['hatch', 'fill', 'pattern'],
   ['light', 'lamp', 'lantern'],
   ['terrain', 'contour', 'ground', 'relief'],
-  ['plant', 'tree', 'shrub', 'vegetation'],
+  ['plant', 'tree', 'shrub'],
   ['wall', 'partition'],
   ['quay', 'wharf', 'jetty', 'berth', 'pier'],
-  ['boundary', 'property', 'limit', 'border'],
-  ['frame', 'border', 'title', 'sheet'],
-  ['steel', 'structure', 'beam', 'column'],
-  ['centre', 'axis', 'axes', 'grid'],
-  ['cable', 'power', 'electrical', 'wiring'],
-  ['fire', 'hydrant'],
-  ['section', 'cut'],
+  ['boundary', 'property', 'limit'],
+  ['border', 'title', 'frame', 'sheet'],
+  ['centre', 'axis', 'grid'],
+  ['glazing', 'window'],
+  ['paving', 'kerb'],
+  ['cable', 'power'],
+  ['hydrant', 'fire'],
   ['hidden', 'below', 'behind'],
-  ['level', 'height', 'elevation', 'spot'],
+  ['level', 'height', 'spot'],
 ];
 
-/** Takes a name or a phrase apart into whole words: at separators, at changes of case, at digits. */
-export function tokens(text: string): string[] {
+/** What German and its relatives end a compound with: the last part says what it is. Common practice, from memory. */
+const HEADS = [
+  ...[
+    'wand',
+    'wände',
+    'waende',
+    'mauer',
+    'mauern',
+    'tür',
+    'türen',
+    'tueren',
+    'fenster',
+    'stütze',
+    'stützen',
+    'decke',
+  ],
+  ...[
+    'dach',
+    'treppe',
+    'treppen',
+    'kabel',
+    'leitung',
+    'leitungen',
+    'leuchte',
+    'leuchten',
+    'beleuchtung',
+    'baum',
+    'bäume',
+  ],
+  ...[
+    'straße',
+    'strasse',
+    'grenze',
+    'grenzen',
+    'kante',
+    'kanten',
+    'schraffur',
+    'schraffuren',
+    'beton',
+    'beschriftung',
+  ],
+  ...[
+    'rahmen',
+    'schnitt',
+    'achse',
+    'achsen',
+    'rohr',
+    'kanal',
+    'zaun',
+    'pflaster',
+    'belag',
+    'bewehrung',
+    'raster',
+    'punkt',
+  ],
+  ...[
+    'punkte',
+    'bemassung',
+    'bemaßung',
+    'möbel',
+    'fundament',
+    'träger',
+    'poller',
+    'muur',
+    'deur',
+    'raam',
+    'leiding',
+  ],
+];
+
+/** A word of a name: what it stands for, and as it is written there, in small letters. */
+export interface NameWord {
+  readonly word: string;
+  readonly said: string;
+}
+
+/** Takes a name or a phrase apart into words: at separators, at changes of case, at digits, at known words where none part. */
+export function wordsIn(text: string): NameWord[] {
   return text
     .replace(/(\p{Ll})(\p{Lu})/gu, '$1 $2')
     .replace(/(\p{L})(\d)/gu, '$1 $2')
     .replace(/(\d)(\p{L})/gu, '$1 $2')
     .toLowerCase()
-    .split(/[^\p{L}\d]+/u)
+    .split(/[^\p{L}\p{M}\d]+/u)
     .filter((token) => token.length > 0 && !/^\d+$/.test(token))
-    .map((token) => SHORT_FORMS[token] ?? singular(token));
+    .flatMap((token) =>
+      /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]/u.test(token) ? unparted(token) : token,
+    )
+    .map((said) => ({ word: meant(said), said }));
 }
 
-/** Takes a plural s off: names say "walls" where the standard says "wall". */
-const singular = (token: string): string => {
-  const one = token.length > 3 && token.endsWith('s') && !token.endsWith('ss') ? token.slice(0, -1) : token;
-  return SHORT_FORMS[one] ?? one;
-};
+/** What the words of a name stand for. */
+export const tokens = (text: string): string[] => wordsIn(text).map(({ word }) => word);
 
-/** Likeness of two words, 0 to 1: same, kin, beginning of the other, or sharing most of their letter pairs. */
-export function wordLikeness(a: string, b: string): number {
-  if (a === b) return 1;
-  if (RELATED_WORDS.some((group) => group.includes(a) && group.includes(b))) return 0.75;
+function meant(said: string): string {
+  const own = MEANS.get(said);
+  if (own !== undefined) return own;
+  // Names say "walls" where the standard says "wall".
+  const one =
+    said.length > 4 && said.endsWith('ies')
+      ? `${said.slice(0, -3)}y`
+      : said.length > 3 && said.endsWith('s') && !said.endsWith('ss')
+        ? said.slice(0, -1)
+        : said;
+  const head = said.length >= 7 ? HEADS.find((end) => said.endsWith(end)) : undefined;
+  return MEANS.get(one) ?? (head && MEANS.get(head)) ?? one;
+}
+
+/** Known words of a script that writes words without gaps, longest first; what lies between stays as it is. */
+function unparted(token: string): string[] {
+  const found: string[] = [];
+  let other = '';
+  for (let at = 0; at < token.length; ) {
+    let length = Math.min(6, token.length - at);
+    while (length > 0 && !MEANS.has(token.slice(at, at + length))) length--;
+    if (length === 0) {
+      other += token[at++];
+      continue;
+    }
+    if (other !== '') found.push(other);
+    other = '';
+    found.push(token.slice(at, at + length));
+    at += length;
+  }
+  if (other !== '') found.push(other);
+  return found;
+}
+
+/** How like two words are, and whether by what they mean or by their letters alone. */
+export interface WordMatch {
+  /** 0 to 1. */
+  readonly likeness: number;
+  readonly by: 'meaning' | 'letters';
+}
+
+const UNLIKE: WordMatch = { likeness: 0, by: 'letters' };
+
+/** Likeness of two words: same, kin, short for the other, or sharing most of their letter pairs. */
+export function wordMatch(a: string, b: string): WordMatch {
+  if (a === b) return { likeness: 1, by: 'meaning' };
+  if (RELATED_WORDS.some((group) => group.includes(a) && group.includes(b)))
+    return { likeness: 0.75, by: 'meaning' };
+  // Two words of drawing that are not kin mean two things, however they are written: sewer and power, water and wall.
+  if (isKnown(a) && isKnown(b)) return UNLIKE;
   const [short, long] = a.length <= b.length ? [a, b] : [b, a];
-  if (short.length >= 3 && long.startsWith(short)) return 0.6 + (0.35 * short.length) / long.length;
-  if (short.length < 3) return 0;
+  if (short.length < 3) return UNLIKE;
+  if (long.startsWith(short)) {
+    const likeness = 0.6 + (0.35 * short.length) / long.length;
+    // A word of its own is not short for a longer one: text is not texture. Three letters begin too many words.
+    if (short.length >= 4 && !isKnown(short)) return { likeness, by: 'meaning' };
+    return { likeness: short.length >= 4 ? likeness * 0.6 : likeness * 0.8, by: 'letters' };
+  }
   const pairs = (word: string): string[] =>
     Array.from({ length: word.length - 1 }, (_, i) => word.slice(i, i + 2));
   const left = pairs(a);
@@ -177,5 +198,8 @@ export function wordLikeness(a: string, b: string): number {
   }
   // Sørensen–Dice coefficient of letter pairs.
   const dice = (2 * shared) / (a.length + b.length - 2);
-  return dice >= 0.5 ? dice * 0.9 : 0;
+  return dice >= 0.5 ? { likeness: dice * 0.9, by: 'letters' } : UNLIKE;
 }
+
+/** Likeness of two words, 0 to 1. */
+export const wordLikeness = (a: string, b: string): number => wordMatch(a, b).likeness;

@@ -1,0 +1,2 @@
+/** From this likeness on a proposal is worth taking over at a glance, together with others. */
+export const LIKELY = 0.5;
