@@ -1,9 +1,10 @@
 import type { Proposal } from '../core/audit/likeness/propose';
 import type { Unsettled } from '../core/correct/correct';
+import type { Asks } from '../core/correct/proposals';
 import type { CorrectionRequest } from '../core/correct/wanted';
 import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Result } from '../core/result';
-import { remembered } from './crosswalk';
+import { memoryOf, type Saying, say } from './crosswalk';
 import { database } from './database';
 import { CONFLICT, type DrawingRecord, drawing, NO_DRAWING } from './drawings';
 import { addLayerToDraft, type Edition, edition, editionInForce } from './editions';
@@ -90,8 +91,28 @@ export const cancelReading = (id: number): Result<null> =>
 export const cancelCorrecting = (id: number): Result<null> =>
   cancel([...openJobsOf(id, 'correct'), ...openJobsOf(id, 'recheck')], 'The drawing is not being worked on.');
 
+/** What is offered for a finding that asks for a choice. */
+export interface Offered {
+  /** Best first; what was decided for this sender before comes first, what was refused is not among them. */
+  readonly ranked: readonly Proposal[];
+  /** Office layers that were refused for this name. */
+  readonly refused: readonly string[];
+  /** It was decided before that this goes. */
+  readonly removedBefore: boolean;
+  /** The sender's name that is asked about; null where none is. */
+  readonly asks: Asks | null;
+}
+
+/** Refuses an office layer for a name of a drawing's sender, or lets it be proposed again. */
+export function sayOfSender(id: number, saying: Saying): Result<null> {
+  const record = drawing(id);
+  if (!record) return NO_DRAWING;
+  say(record.senderId, saying, id);
+  return ok(null);
+}
+
 /** Proposals for the findings that ask for a choice; what was decided for this sender before comes first. */
-export async function proposalsFor(id: number): Promise<Result<Record<string, readonly Proposal[]>>> {
+export async function proposalsFor(id: number): Promise<Result<Record<string, Offered>>> {
   const record = drawing(id);
   if (!record) return NO_DRAWING;
   const used = record.editionId ? edition(record.editionId) : null;
@@ -99,19 +120,30 @@ export async function proposalsFor(id: number): Promise<Result<Record<string, re
   const result = await runTask('proposals', { path: filePath(record.currentSha), standard: used.standard });
   if (!result.ok) return result;
   const layers = new Map(used.standard.layers.map(({ name }) => [foldName(name), name]));
-  const proposals: Record<string, readonly Proposal[]> = {};
+  const offered: Record<string, Offered> = {};
+  const { crosswalk, refusals } = memoryOf(record.senderId);
+  const keyOf = (kind: string, name: string): string => `${kind}|${foldName(name)}`;
+  const decided = new Map(crosswalk.map((entry) => [keyOf(entry.kind, entry.name), entry]));
+  const refused = new Map<string, string[]>();
+  for (const { kind, name, target } of refusals)
+    refused.set(keyOf(kind, name), [...(refused.get(keyOf(kind, name)) ?? []), target]);
   for (const [key, { proposals: ranked, asks }] of Object.entries(result.value)) {
-    const known = asks && remembered(record.senderId, asks.kind, asks.name);
+    const own = asks ? keyOf(asks.kind, asks.name) : '';
+    const known = decided.get(own);
     const target = known?.action === 'map' ? layers.get(foldName(known.target)) : undefined;
-    proposals[key] =
-      target === undefined
-        ? ranked
-        : [
-            { to: target, likeness: 1, reasons: ['decided before for this sender'] },
-            ...ranked.filter(({ to }) => to !== target),
-          ];
+    const not = refused.get(own) ?? [];
+    const left = ranked.filter(({ to }) => to !== target && !not.includes(to));
+    offered[key] = {
+      ranked:
+        target === undefined
+          ? left
+          : [{ to: target, likeness: 1, reasons: ['decided before for this sender'] }, ...left],
+      refused: not,
+      removedBefore: known?.action === 'remove',
+      asks,
+    };
   }
-  return ok(proposals);
+  return ok(offered);
 }
 
 /** Puts a layer of a drawing into the draft standard, with its properties and the kinds of object on it. */

@@ -2,54 +2,156 @@ import type { Memory } from '../core/audit/rule';
 import { foldName } from '../core/dxf/interner';
 import { database } from './database';
 
+/** A drawing in which something was decided. */
+export interface UsedIn {
+  readonly id: number;
+  readonly name: string;
+}
+
+/** What a sender's name stands for. */
 export interface CrosswalkEntry {
   readonly kind: Memory['kind'];
   readonly name: string;
   readonly action: Memory['action'];
   readonly target: string;
   readonly decidedAt: string;
+  /** Drawings in which it was decided so, the latest first. */
+  readonly usedIn: readonly UsedIn[];
 }
 
-const COLUMNS = 'kind, name, action, target, decided_at AS decidedAt';
-
-/** Keeps what was decided on a sender's names; a later decision takes the place of an earlier one. */
-export function remember(sender: number, drawingId: number, memories: readonly Memory[]): void {
-  const put = database().prepare(
-    `INSERT INTO crosswalk (sender_id, kind, folded, name, action, target, decided_at, drawing_id)
-     VALUES (?, ?, ?, ?, ?, ?, ?, ?)
-     ON CONFLICT (sender_id, kind, folded) DO UPDATE SET name = excluded.name, action = excluded.action,
-       target = excluded.target, decided_at = excluded.decided_at, drawing_id = excluded.drawing_id`,
-  );
-  const at = new Date().toISOString();
-  for (const { kind, name, action, target } of memories)
-    put.run(sender, kind, foldName(name), name, action, target, at, drawingId);
+/** An office layer that was refused for a sender's name. */
+export interface Refusal {
+  readonly kind: Memory['kind'];
+  readonly name: string;
+  readonly target: string;
+  readonly refusedAt: string;
 }
 
-export const remembered = (sender: number, kind: Memory['kind'], name: string): CrosswalkEntry | undefined =>
+/** Everything that holds for the names of one sender. */
+export interface SenderMemory {
+  readonly crosswalk: readonly CrosswalkEntry[];
+  readonly refusals: readonly Refusal[];
+}
+
+/** What a person says of a sender's name by itself, without correcting anything. */
+export interface Saying {
+  readonly kind: Memory['kind'];
+  readonly name: string;
+  /** Decided; to be asked again; not this one; this one may be proposed again. */
+  readonly action: 'map' | 'remove' | 'ask' | 'refuse' | 'offer';
+  readonly target: string;
+}
+
+const put = (
+  sender: number,
+  { kind, name, action, target }: Saying,
+  drawingId: number | null,
+  revision: number | null,
+): void =>
+  void database()
+    .prepare(
+      `INSERT INTO memories (sender_id, kind, folded, name, action, target, said_at, drawing_id, revision)
+       VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+    )
+    .run(sender, kind, foldName(name), name, action, target, new Date().toISOString(), drawingId, revision);
+
+/** Keeps what was decided on a sender's names with a revision of a drawing: for as long as the drawing has it. */
+export function remember(
+  sender: number,
+  drawingId: number,
+  revision: number,
+  memories: readonly Memory[],
+): void {
+  for (const memory of memories) put(sender, memory, drawingId, revision);
+}
+
+/** Keeps what a person says of a sender's name by itself. */
+export const say = (sender: number, saying: Saying, drawingId: number | null = null): void =>
+  put(sender, saying, drawingId, null);
+
+/** Forgets what was said with revisions that another one takes the place of. */
+export const forgetUndone = (drawingId: number, from: number): void =>
+  void database().prepare('DELETE FROM memories WHERE drawing_id = ? AND revision >= ?').run(drawingId, from);
+
+/** Keeps what was decided in a drawing that goes, but for what was taken back in it. */
+export function keepWithout(drawingId: number): void {
+  const db = database();
+  db.prepare(
+    `DELETE FROM memories WHERE drawing_id = ?
+     AND revision > (SELECT current_revision FROM drawings WHERE id = ?)`,
+  ).run(drawingId, drawingId);
+  db.prepare('UPDATE memories SET drawing_id = NULL, revision = NULL WHERE drawing_id = ?').run(drawingId);
+}
+
+interface Row extends Saying {
+  readonly folded: string;
+  readonly saidAt: string;
+  readonly drawingId: number | null;
+  readonly drawing: string | null;
+}
+
+/** What stands, in the order in which it was said. */
+const standing = (sender: number): Row[] =>
   database()
-    .prepare(`SELECT ${COLUMNS} FROM crosswalk WHERE sender_id = ? AND kind = ? AND folded = ?`)
-    .get(sender, kind, foldName(name)) as CrosswalkEntry | undefined;
+    .prepare(
+      `SELECT m.kind, m.folded, m.name, m.action, m.target, m.said_at AS saidAt, m.drawing_id AS drawingId, d.name AS drawing
+       FROM memories m LEFT JOIN drawings d ON d.id = m.drawing_id
+       WHERE m.sender_id = ? AND (m.revision IS NULL OR m.revision <= d.current_revision)
+       ORDER BY m.id`,
+    )
+    .all(sender) as Row[];
 
-export const crosswalkOf = (sender: number): CrosswalkEntry[] =>
-  database()
-    .prepare(`SELECT ${COLUMNS} FROM crosswalk WHERE sender_id = ? ORDER BY kind, folded`)
-    .all(sender) as CrosswalkEntry[];
+/** Drawings that are named for one decision. */
+const MOST_USED = 20;
 
-export function forget(sender: number, name: string): void {
-  database().prepare('DELETE FROM crosswalk WHERE sender_id = ? AND folded = ?').run(sender, foldName(name));
+/** What holds for a sender's names: of each the last that was said, and what was refused for it since. */
+export function memoryOf(sender: number): SenderMemory {
+  const decided = new Map<string, CrosswalkEntry>();
+  const refused = new Map<string, Refusal>();
+  for (const row of standing(sender)) {
+    const key = `${row.kind}|${row.folded}`;
+    const pair = `${key}|${foldName(row.target)}`;
+    const { kind, name, action, target } = row;
+    if (action === 'refuse') refused.set(pair, { kind, name, target, refusedAt: row.saidAt });
+    else if (action === 'offer') refused.delete(pair);
+    else if (action === 'ask') decided.delete(key);
+    else {
+      // Who decides for what was refused before has changed their mind.
+      refused.delete(pair);
+      const before = decided.get(key);
+      const same = before?.action === action && foldName(before.target) === foldName(target);
+      const own = row.drawingId === null ? [] : [{ id: row.drawingId, name: row.drawing ?? '' }];
+      const others = same ? before.usedIn.filter(({ id }) => id !== row.drawingId) : [];
+      decided.set(key, {
+        kind,
+        name,
+        action,
+        target,
+        decidedAt: row.saidAt,
+        usedIn: [...own, ...others].slice(0, MOST_USED),
+      });
+    }
+  }
+  const byName = (a: { readonly name: string }, b: { readonly name: string }): number =>
+    foldName(a.name) < foldName(b.name) ? -1 : 1;
+  return { crosswalk: [...decided.values()].sort(byName), refusals: [...refused.values()].sort(byName) };
 }
 
-export interface SenderRecord {
+export const crosswalkOf = (sender: number): readonly CrosswalkEntry[] => memoryOf(sender).crosswalk;
+
+export interface SenderRecord extends SenderMemory {
   readonly id: number;
   readonly name: string;
   readonly drawings: number;
   readonly held: number;
   readonly released: number;
-  readonly crosswalk: readonly CrosswalkEntry[];
 }
 
 export const listSenderNames = (): string[] =>
   database().prepare('SELECT name FROM senders ORDER BY folded').pluck().all() as string[];
+
+export const hasSender = (id: number): boolean =>
+  database().prepare('SELECT 1 FROM senders WHERE id = ?').get(id) !== undefined;
 
 export function listSenders(): SenderRecord[] {
   const rows = database()
@@ -62,6 +164,6 @@ export function listSenders(): SenderRecord[] {
        LEFT JOIN audits a ON a.id = r.audit_id
        GROUP BY s.id ORDER BY s.folded`,
     )
-    .all() as Omit<SenderRecord, 'crosswalk'>[];
-  return rows.map((row) => ({ ...row, crosswalk: crosswalkOf(row.id) }));
+    .all() as Omit<SenderRecord, keyof SenderMemory>[];
+  return rows.map((row) => ({ ...row, ...memoryOf(row.id) }));
 }

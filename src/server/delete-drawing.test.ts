@@ -49,7 +49,7 @@ describe('a drawing that is deleted', () => {
     expect((await correct(id, { note: 'Everything' })).ok).toBe(true);
     const { originalSha, currentSha, senderId } = drawing(id)!;
     expect(currentSha).not.toBe(originalSha);
-    remember(senderId, id, [{ kind: 'layer', name: 'X', action: 'map', target: 'A-WALL' }]);
+    remember(senderId, id, 0, [{ kind: 'layer', name: 'X', action: 'map', target: 'A-WALL' }]);
     const pictures = [originalSha, currentSha].flatMap((sha) => keptPaths(sha, 1, []));
     for (const path of pictures) {
       mkdirSync(dirname(path), { recursive: true });

@@ -1,6 +1,7 @@
 import { rmSync } from 'node:fs';
 import { ok, type Result } from '../core/result';
 import { auditSummary } from './audits';
+import { keepWithout } from './crosswalk';
 import { database } from './database';
 import { drawing, NO_DRAWING } from './drawings';
 import { allEditions } from './editions';
@@ -12,7 +13,7 @@ import { contentsOf } from './sheet-decisions';
 
 /**
  * Takes a drawing away for good: as it came, every corrected state, what was changed and decided, its audits and pictures.
- * What was remembered for its sender stays, and so does content that another drawing has too.
+ * What was remembered for its sender stays (but for what was taken back), and so does content that another drawing has too.
  */
 export function deleteDrawing(id: number): Result<null> {
   const record = drawing(id);
@@ -30,7 +31,7 @@ export function deleteDrawing(id: number): Result<null> {
     .all(id)
     .reduce<number>((most, audit) => Math.max(most, auditSummary(audit as number)?.sheets.length ?? 0), 0);
   db.transaction(() => {
-    db.prepare('UPDATE crosswalk SET drawing_id = NULL WHERE drawing_id = ?').run(id);
+    keepWithout(id);
     db.prepare('DELETE FROM drawings WHERE id = ?').run(id);
     for (const sha of shas) {
       if (isNamed(sha)) {

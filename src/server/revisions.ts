@@ -1,4 +1,5 @@
 import type { SheetDecision } from '../core/drawing/sheets/decisions';
+import { forgetUndone } from './crosswalk';
 import { database } from './database';
 import { tell } from './events';
 import type { PackedChanges } from './packing';
@@ -37,6 +38,7 @@ export function addRevision(drawingId: number, base: number | null, made: NewRev
       .prepare('SELECT sheets, scaled FROM revisions WHERE drawing_id = ? AND number = ?')
       .get(drawingId, base) as { sheets: string; scaled: number } | undefined;
     db.prepare('DELETE FROM revisions WHERE drawing_id = ? AND number >= ?').run(drawingId, number);
+    forgetUndone(drawingId, number);
     const at = new Date().toISOString();
     const { lastInsertRowid } = db
       .prepare(

@@ -219,10 +219,14 @@ describe('what is asked for and does not happen', () => {
     expect(crosswalkOf(drawing(id)!.senderId).map(({ target }) => target)).toEqual(['S-STEL']);
     expect(listSenders()).toMatchObject([{ drawings: 1, held: 1, released: 0 }]);
     const proposals = await proposalsFor(id);
-    expect(proposals.ok && proposals.value[unknown[0].key].length).toBeGreaterThan(0);
+    expect(proposals.ok && proposals.value[unknown[0].key].ranked.length).toBeGreaterThan(0);
     // A step back and forth shows what was before and after, whatever was decided.
     expect(step(id, -1)).toMatchObject({ ok: true });
     expect(drawing(id)?.changeCount).toBe(0);
+    // And what was remembered with it is forgotten, until it is done again.
+    expect(crosswalkOf(drawing(id)!.senderId)).toEqual([]);
+    expect(step(id, 1)).toMatchObject({ ok: true });
+    expect(crosswalkOf(drawing(id)!.senderId)).toHaveLength(1);
   });
 });
 

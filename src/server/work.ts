@@ -129,7 +129,7 @@ registerKind('correct', {
     const auditId = storeAudit(database(), sourceOf(sha, sheets, used), audit);
     const added = database().transaction(() => {
       const written = addRevision(id, base, { sha, editionId: used.id, auditId, changes, decided, note });
-      if (written) remember(record.senderId, id, memories);
+      if (written) remember(record.senderId, id, base + 1, memories);
       return written;
     })();
     if (!added) return CONFLICT;

@@ -14,7 +14,7 @@ import { buildPicture } from '../../src/core/picture/build';
 import { toSvg } from '../../src/core/picture/svg';
 import { differences } from '../../src/core/standard/differences';
 import { blankStandard, checkStandard, layerOf, type Standard } from '../../src/core/standard/standard';
-import { remember, remembered } from '../../src/server/crosswalk';
+import { crosswalkOf, say } from '../../src/server/crosswalk';
 import { senderId, takeIn } from '../../src/server/drawings';
 import { packAudit } from '../../src/server/packing';
 import { keepUses, usesOnFile } from '../../src/server/uses';
@@ -258,8 +258,8 @@ describe.each(NAMES.map((name) => [name.length > 60 ? `${name.length} letters` :
     it('is kept and shown by the server', () => {
       const id = takeIn({ sha: 'a'.repeat(64), size: 1 }, name, name, name);
       const sender = senderId(name);
-      remember(sender, id, [{ kind: 'layer', name, action: 'map', target: 'A-WALL' }]);
-      expect(remembered(sender, 'layer', name)?.target).toBe('A-WALL');
+      say(sender, { kind: 'layer', name, action: 'map', target: 'A-WALL' }, id);
+      expect(crosswalkOf(sender)).toMatchObject([{ name, target: 'A-WALL' }]);
       keepUses('a'.repeat(64), countUses(drawing));
       expect(() => usesOnFile()).not.toThrow();
     });

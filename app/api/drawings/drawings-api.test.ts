@@ -6,7 +6,7 @@ import { demoStandard } from '../../../demo/standard';
 import { DrawingComposer } from '../../../src/core/dxf/write/composer';
 import { readDelimited } from '../../../src/core/exchange/delimited';
 import { draft, importIntoDraft, issueDraft } from '../../../src/server/editions';
-import { POST as forget } from '../senders/forget/route';
+import { POST as say } from '../senders/say/route';
 import { POST as adopt } from './[id]/adopt/route';
 import { POST as recheck } from './[id]/audit/route';
 import { GET as changes } from './[id]/changes/route';
@@ -16,6 +16,7 @@ import { GET as file } from './[id]/file/route';
 import { GET as objects } from './[id]/objects/route';
 import { GET as picture } from './[id]/picture/route';
 import { GET as proposals } from './[id]/proposals/route';
+import { POST as refuse } from './[id]/refuse/route';
 import { GET as one } from './[id]/route';
 import { POST as step } from './[id]/step/route';
 import { GET as list, POST as takeIn } from './route';
@@ -149,9 +150,22 @@ describe('a drawing', () => {
     expect((await look(id)).changeCount).toBe(after.changeCount);
     // What was decided for this sender is known by the next drawing, until it is forgotten.
     const next = await taken(bytes);
-    const known = (await (await proposals(request(''), at(next))).json()) as Record<string, { to: string }[]>;
-    expect(known[unknown.key][0].to).toBe('S-STEL');
-    expect((await forget(request('', { sender: 1, name: layer }))).status).toBe(200);
+    const known = (await (await proposals(request(''), at(next))).json()) as Record<
+      string,
+      { ranked: { to: string }[]; refused: string[]; asks: object }
+    >;
+    expect(known[unknown.key].ranked[0].to).toBe('S-STEL');
+    const word = { sender: 1, kind: 'layer', name: layer };
+    expect((await say(request('', { ...word, action: 'ask' }))).status).toBe(200);
+    expect((await say(request('', { ...word, action: 'map' }))).status).toBe(400);
+    expect((await say(request('', { ...word, sender: 77, action: 'ask' }))).status).not.toBe(200);
+    // Refused, it is not proposed any more, in this drawing and the next.
+    const { to } = known[unknown.key].ranked[1];
+    const no = { ...known[unknown.key].asks, target: to, action: 'refuse' };
+    expect((await refuse(request('', no), at(next))).status).toBe(200);
+    const now = (await (await proposals(request(''), at(next))).json()) as typeof known;
+    expect(now[unknown.key].refused).toEqual([to]);
+    expect(now[unknown.key].ranked.map((one) => one.to)).not.toContain(to);
     expect((await recheck(request('', {}), at(next))).status).toBe(200);
   });
 
@@ -207,7 +221,7 @@ describe('what is asked for', () => {
     for (const route of Object.values(changing))
       expect((await route(request('', {}, elsewhere), at(id))).status).toBe(403);
     expect((await takeIn(request('?name=x', 'x', elsewhere))).status).toBe(403);
-    expect((await forget(request('', {}, elsewhere))).status).toBe(403);
+    expect((await say(request('', {}, elsewhere))).status).toBe(403);
     expect((await look(id)).changeCount).toBe(0);
   });
 

@@ -44,7 +44,7 @@ export function AcceptLikely({ open, onOpenChange, findings, proposals, onAccept
           </thead>
           <tbody>
             {findings.map((finding) => {
-              const best = proposals[finding.key]?.[0];
+              const best = proposals[finding.key]?.ranked[0];
               if (!best) return null;
               const label = subjectOf(finding);
               return (
@@ -80,7 +80,7 @@ export function AcceptLikely({ open, onOpenChange, findings, proposals, onAccept
         </table>
       </div>
       <DialogFoot>
-        <Button onClick={() => onOpenChange(false)}>Leave it</Button>
+        <Button onClick={() => onOpenChange(false)}>Cancel</Button>
         <Button look="main" disabled={taken.length === 0} onClick={() => onAccept(taken)}>
           Take over {count(taken.length, 'proposal')}
         </Button>

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useEffectEvent, useMemo, useState } from 'react';
+import { useCallback, useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import type { StandardLayer } from '@/core/standard/definitions';
 import type { DrawingView } from '../drawings/types';
@@ -17,8 +17,11 @@ import { DrawingHeader } from './DrawingHeader';
 import { CheckAgain, NotLookedAt, Reading, Unreadable, Working } from './DrawingNotices';
 import { FindingLedger } from './FindingLedger';
 import { KeyList } from './KeyList';
+import { groupsOf } from './ledger-view';
+import { OpenWork } from './OpenWork';
 import { likelyTarget, type RuleWords } from './types';
 import { useDrawing, useHandles, useProposals } from './useDrawing';
+import { useLedgerView } from './useLedgerView';
 
 interface Props {
   readonly drawing: DrawingView;
@@ -32,12 +35,23 @@ const NO_HIGHLIGHTS: SheetHighlights = { handles: [], layers: [] };
 
 /** One drawing: the ledger of its findings beside the sheet. */
 export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
+  const [view, onView] = useLedgerView();
+  const { chosen } = view;
+  const setChosen = useCallback((key: string | null): void => onView({ chosen: key }), [onView]);
+  const groups = useMemo(
+    () =>
+      groupsOf(
+        drawing.current?.findings ?? [],
+        view,
+        (id) => rules.find((rule) => rule.id === id)?.title ?? id,
+      ),
+    [drawing.current?.findings, view, rules],
+  );
+  const shown = useMemo(() => groups.flatMap((group) => group.findings), [groups]);
   const {
     findings,
     automatic,
     reading,
-    chosen,
-    setChosen,
     busy,
     working,
     act,
@@ -48,14 +62,14 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
     scale,
     decideSheet,
     unitsAsked,
-  } = useDrawing(drawing);
+  } = useDrawing(drawing, chosen, setChosen, shown);
   const [tab, setTab] = useState<'findings' | 'changes' | 'compare'>('findings');
   const [asReceived, setAsReceived] = useState(false);
   const [accepting, setAccepting] = useState(false);
   const [keysShown, setKeysShown] = useState(false);
   const [deleting, setDeleting] = useState(false);
   const asking = useMemo(() => findings.filter(({ correction }) => correction === 'choice'), [findings]);
-  const proposals = useProposals(drawing, asking.length);
+  const { proposals, refuse } = useProposals(drawing, asking.length);
   const likely = useMemo(
     () => asking.filter((finding) => likelyTarget(finding, proposals) !== null),
     [asking, proposals],
@@ -64,11 +78,11 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
   const handles = useHandles(drawing, finding);
 
   const walk = (by: 1 | -1): void => {
-    if (findings.length === 0) return;
-    const at = findings.findIndex((candidate) => candidate.key === chosen);
-    const next = at < 0 ? (by > 0 ? 0 : findings.length - 1) : (at + by + findings.length) % findings.length;
+    if (shown.length === 0) return;
+    const at = shown.findIndex((candidate) => candidate.key === chosen);
+    const next = at < 0 ? (by > 0 ? 0 : shown.length - 1) : (at + by + shown.length) % shown.length;
     setTab('findings');
-    setChosen(findings[next].key);
+    setChosen(shown[next].key);
   };
 
   // What a key does is asked of the page as it stands: a listener made anew after each change would come a moment late.
@@ -154,6 +168,7 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
             </div>
             {tab === 'findings' && (
               <>
+                <OpenWork findings={findings} settledBy={view.settledBy} onView={onView} />
                 {(automatic.length > 0 || likely.length > 0) && (
                   <div className="flex flex-wrap gap-2 border-b border-hairline px-3 py-2">
                     {likely.length > 0 && (
@@ -184,7 +199,11 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
                   edition={drawing.edition ?? ''}
                   layers={layers}
                   proposals={proposals}
+                  onRefuse={refuse}
                   chosen={chosen}
+                  view={view}
+                  groups={groups}
+                  onView={onView}
                   onChoose={setChosen}
                   busy={busy}
                   onCorrect={(which, note) => void correct(which, note)}

@@ -6,7 +6,7 @@ import { formatValue } from '@/core/audit/value';
 import { Button } from '../kit/Button';
 import { Stroke } from '../kit/Stroke';
 import { isTyping } from '../kit/typing';
-import { formatLikeness, type LedgerProps, pickingOption } from './types';
+import { formatLikeness, type LedgerProps, likelyTarget, POSSIBLE, pickingOption } from './types';
 
 type Props = LedgerProps & { readonly finding: ListedFinding };
 
@@ -21,7 +21,8 @@ export function FindingDetail(props: Props) {
       if (
         event.key !== 'Enter' ||
         isTyping(event.target) ||
-        (event.target instanceof HTMLElement && event.target.closest('button, a, [role="dialog"]'))
+        (event.target instanceof HTMLElement &&
+          event.target.closest('button:not([data-finding]), a, [role="dialog"]'))
       )
         return;
       event.preventDefault();
@@ -85,16 +86,19 @@ function Side({ name, value, look }: { name: string; value: string; look?: Strok
   );
 }
 
-/** Ranked proposals with their reasons; the person picks, adds to the standard, or removes. */
-function Decision({ finding, layers, proposals, busy, onDecide }: Props) {
-  const ranked = proposals?.[finding.key] ?? [];
+/** Ranked proposals with their reasons; the person picks, refuses, adds to the standard, or removes. */
+function Decision({ finding, layers, proposals, busy, onDecide, onRefuse }: Props) {
+  const offered = proposals?.[finding.key];
+  // What is unlikely is no proposal: it stands among all layers, for whoever knows better.
+  const ranked = offered?.ranked.filter(({ likeness }) => likeness >= POSSIBLE) ?? [];
   const picking = pickingOption(finding);
   const others = finding.options?.filter((option) => option !== picking) ?? [];
   const [picked, setPicked] = useState<string | null>(null);
+  const [another, setAnother] = useState(false);
   const [sure, setSure] = useState<string | null>(null);
   const name = useId();
-  const to = picked ?? ranked[0]?.to ?? '';
-  const other = picked !== null && !ranked.some((one) => one.to === picked);
+  // Only what is likely is picked beforehand: whatever else is picked, a person picked.
+  const to = picked ?? (another ? '' : (likelyTarget(finding, proposals) ?? ''));
   const layer = finding.subject.layer ?? '';
 
   useEffect(() => {
@@ -103,7 +107,9 @@ function Decision({ finding, layers, proposals, busy, onDecide }: Props) {
       if (
         event.key !== 'Enter' ||
         (event.target instanceof HTMLElement &&
-          event.target.closest('button, a, select, [role="dialog"], input[type="search"]'))
+          event.target.closest(
+            'button:not([data-finding]), a, select, [role="dialog"], input[type="search"]',
+          ))
       )
         return;
       event.preventDefault();
@@ -119,44 +125,69 @@ function Decision({ finding, layers, proposals, busy, onDecide }: Props) {
       {picking && proposals !== null && ranked.length === 0 && (
         <p className="text-ink-2">No layer of the standard is near. Pick one, or add this one.</p>
       )}
+      {offered?.removedBefore && (
+        <p className="mb-1 text-ink-2">Removed in an earlier drawing of this sender.</p>
+      )}
       {picking && (
         <fieldset className="border border-hairline bg-white">
           <legend className="sr-only">Office layer for {layer}</legend>
           {ranked.map((option) => (
-            <label
+            <div
               key={option.to}
-              className="flex min-h-8 items-baseline gap-2 border-b border-hairline px-2 py-1 hover:bg-plate"
+              className="flex min-h-8 items-baseline border-b border-hairline hover:bg-plate"
             >
-              <input
-                type="radio"
-                name={name}
-                className="translate-y-0.5 accent-verdigris"
-                checked={to === option.to}
-                onChange={() => setPicked(option.to)}
-              />
-              <span className="figures w-28 shrink-0 truncate font-medium" title={option.to}>
-                {option.to}
-              </span>
-              <span className="min-w-0 flex-1 text-ink-2">{option.reasons.join('; ')}</span>
-              <span className="shrink-0 text-[12px] text-ink-3">{formatLikeness(option.likeness)}</span>
-            </label>
+              <label className="flex min-w-0 flex-1 items-baseline gap-2 px-2 py-1">
+                <input
+                  type="radio"
+                  name={name}
+                  className="translate-y-0.5 accent-verdigris"
+                  checked={to === option.to && !another}
+                  onChange={() => {
+                    setPicked(option.to);
+                    setAnother(false);
+                  }}
+                />
+                <span className="figures w-28 shrink-0 truncate font-medium" title={option.to}>
+                  {option.to}
+                </span>
+                <span className="min-w-0 flex-1 text-ink-2">{option.reasons.join('; ')}</span>
+                <span className="shrink-0 text-[12px] text-ink-3">{formatLikeness(option.likeness)}</span>
+              </label>
+              {offered?.asks && (
+                <Button
+                  look="quiet"
+                  className="h-6 shrink-0 px-1.5"
+                  title={`${layer} is never ${option.to}: do not propose it for this sender again`}
+                  aria-label={`${option.to} is wrong for ${layer}`}
+                  disabled={busy}
+                  onClick={() => {
+                    if (picked === option.to) setPicked(null);
+                    if (offered.asks) onRefuse(offered.asks, option.to, 'refuse');
+                  }}
+                >
+                  Wrong
+                </Button>
+              )}
+            </div>
           ))}
           <label className="flex h-9 items-center gap-2 px-2">
             <input
               type="radio"
               name={name}
               className="accent-verdigris"
-              checked={other}
-              onChange={() =>
-                setPicked(
-                  layers.find((candidate) => !ranked.some((one) => one.to === candidate.name))?.name ?? null,
-                )
-              }
+              checked={another}
+              onChange={() => {
+                setPicked(null);
+                setAnother(true);
+              }}
             />
             <span className="text-ink-2">Another</span>
             <select
-              value={other ? (picked ?? '') : ''}
-              onChange={(event) => setPicked(event.target.value || null)}
+              value={another ? (picked ?? '') : ''}
+              onChange={(event) => {
+                setPicked(event.target.value || null);
+                setAnother(true);
+              }}
               aria-label={`Another office layer for ${layer}`}
               className="h-7 min-w-0 flex-1 rounded-md border border-rule bg-white px-1"
             >
@@ -170,15 +201,34 @@ function Decision({ finding, layers, proposals, busy, onDecide }: Props) {
           </label>
         </fieldset>
       )}
+      {offered?.asks && offered.refused.length > 0 && (
+        <p className="mt-1 flex flex-wrap items-baseline gap-x-2 text-ink-2">
+          Refused for this sender:
+          {offered.refused.map((target) => (
+            <span key={target} className="inline-flex items-baseline gap-1">
+              <span className="figures">{target}</span>
+              <Button
+                look="quiet"
+                className="h-6 px-1"
+                aria-label={`Propose ${target} again`}
+                disabled={busy}
+                onClick={() => offered.asks && onRefuse(offered.asks, target, 'offer')}
+              >
+                Propose again
+              </Button>
+            </span>
+          ))}
+        </p>
+      )}
       <div className="mt-2 flex flex-wrap items-center gap-2">
         {picking && (
           <Button
             look="main"
             disabled={busy || to === ''}
             onClick={() => onDecide(finding, picking, to)}
-            hotkey="Enter"
+            hotkey={to === '' ? undefined : 'Enter'}
           >
-            {picking.label.replace('{to}', to || '…')}
+            {to === '' ? 'Pick a layer' : picking.label.replace('{to}', to)}
           </Button>
         )}
         {others.map((option) =>

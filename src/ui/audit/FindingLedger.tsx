@@ -1,58 +1,65 @@
 'use client';
 
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import type { ListedFinding } from '@/core/audit/finding';
-import { formatValue } from '@/core/audit/value';
 import { WEIGHTS, type Weight } from '@/core/standard/standard';
+import { Button } from '../kit/Button';
 import { count } from '../kit/format';
 import { Nothing } from '../kit/Page';
 import { Scroller } from '../kit/Scroller';
 import { WeightShape, WeightTag } from '../kit/WeightTag';
 import { FindingDetail } from './FindingDetail';
+import {
+  GROUPINGS,
+  type Group,
+  type Grouping,
+  type LedgerView,
+  OF_NONE,
+  type SettledBy,
+} from './ledger-view';
 import { type LedgerProps, likelyTarget } from './types';
 
 type Line =
-  | { readonly type: 'rule'; readonly rule: string; readonly findings: readonly ListedFinding[] }
+  | { readonly type: 'group'; readonly group: Group }
   | { readonly type: 'finding'; readonly finding: ListedFinding };
 
-/** Findings by weight and rule; the chosen one unfolds where it stands. */
-export function FindingLedger(props: LedgerProps) {
-  const { findings, firstCount, rules, chosen, onChoose, busy, onCorrect, proposals } = props;
-  const [wanted, setWanted] = useState('');
-  const [weights, setWeights] = useState<ReadonlySet<Weight>>(new Set(WEIGHTS));
+const NAMES: Readonly<Record<Grouping, string>> = {
+  cause: 'cause',
+  layer: 'layer',
+  sheet: 'sheet',
+  weight: 'weight',
+};
+
+interface Props extends LedgerProps {
+  readonly view: LedgerView;
+  readonly groups: readonly Group[];
+  readonly onView: (change: Partial<LedgerView>) => void;
+}
+
+/** Findings by cause, layer, sheet or weight; the chosen one unfolds where it stands. */
+export function FindingLedger(props: Props) {
+  const { findings, firstCount, rules, chosen, onChoose, busy, onCorrect, proposals, view, groups, onView } =
+    props;
   const scroller = useRef<HTMLElement>(null);
   const search = useRef<HTMLInputElement>(null);
 
-  const lines = useMemo((): Line[] => {
-    const key = wanted.trim().toLowerCase();
-    const shown = findings.filter(
-      (finding) =>
-        weights.has(finding.weight) &&
-        (key === '' ||
-          `${finding.message} ${formatValue(finding.expected)} ${formatValue(finding.found)} ${finding.objectCount < 50 ? finding.handles.join(' ') : ''}`
-            .toLowerCase()
-            .includes(key)),
-    );
-    const groups = new Map<string, ListedFinding[]>();
-    for (const finding of shown) {
-      const group = groups.get(`${finding.weight}|${finding.rule}`);
-      if (group) group.push(finding);
-      else groups.set(`${finding.weight}|${finding.rule}`, [finding]);
-    }
-    return [...groups.values()].flatMap((group): Line[] => [
-      { type: 'rule', rule: group[0].rule, findings: group },
-      ...group.map((finding): Line => ({ type: 'finding', finding })),
-    ]);
-  }, [findings, wanted, weights]);
+  const lines = useMemo(
+    (): Line[] =>
+      groups.flatMap((group): Line[] => [
+        { type: 'group', group },
+        ...group.findings.map((finding): Line => ({ type: 'finding', finding })),
+      ]),
+    [groups],
+  );
 
   const virtualizer = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroller.current,
-    estimateSize: (i) => (lines[i].type === 'rule' ? 32 : 34),
+    estimateSize: (i) => (lines[i].type === 'group' ? 32 : 34),
     getItemKey: (i) => {
       const line = lines[i];
-      return line.type === 'rule' ? `rule ${line.findings[0].weight} ${line.rule}` : line.finding.key;
+      return line.type === 'group' ? `group ${line.group.id}` : line.finding.key;
     },
     overscan: 12,
   });
@@ -84,14 +91,14 @@ export function FindingLedger(props: LedgerProps) {
       </div>
     );
 
-  const titleOf = (id: string): string => rules.find((rule) => rule.id === id)?.title ?? id;
   const toggle = (weight: Weight): void =>
-    setWeights((now) => {
-      const next = new Set(now);
-      if (next.has(weight)) next.delete(weight);
-      else next.add(weight);
-      return next;
+    onView({
+      weights: view.weights.includes(weight)
+        ? view.weights.filter((one) => one !== weight)
+        : [...view.weights, weight],
     });
+  const titleOf = (id: string): string => rules.find((rule) => rule.id === id)?.title ?? id;
+  const filtered = view.settledBy !== null || view.rule !== null;
 
   return (
     <>
@@ -100,9 +107,9 @@ export function FindingLedger(props: LedgerProps) {
           <button
             key={weight}
             type="button"
-            aria-pressed={weights.has(weight)}
+            aria-pressed={view.weights.includes(weight)}
             onClick={() => toggle(weight)}
-            className={`h-7 rounded-sm border px-2 ${weights.has(weight) ? 'border-hairline bg-white' : 'border-transparent line-through opacity-60'}`}
+            className={`h-7 rounded-sm border px-2 ${view.weights.includes(weight) ? 'border-hairline bg-white' : 'border-transparent line-through opacity-60'}`}
           >
             <WeightTag
               weight={weight}
@@ -110,16 +117,43 @@ export function FindingLedger(props: LedgerProps) {
             />
           </button>
         ))}
+        <label className="ml-auto flex items-center gap-1 text-[13px] text-ink-2">
+          by
+          <select
+            value={view.by}
+            onChange={(event) => onView({ by: event.target.value as Grouping })}
+            aria-label="Put together by"
+            className="h-7 rounded-md border border-rule bg-white px-1 text-ink"
+          >
+            {GROUPINGS.map((grouping) => (
+              <option key={grouping} value={grouping}>
+                {NAMES[grouping]}
+              </option>
+            ))}
+          </select>
+        </label>
         <input
           ref={search}
           type="search"
-          value={wanted}
-          onChange={(event) => setWanted(event.target.value)}
+          value={view.find}
+          onChange={(event) => onView({ find: event.target.value })}
           placeholder="Find  /"
           aria-label="Find in the findings"
-          className="ml-auto h-7 w-36 min-w-0 rounded-md border border-rule px-2 text-[13px]"
+          className="h-7 w-28 min-w-0 rounded-md border border-rule px-2 text-[13px]"
         />
       </div>
+      {filtered && (
+        <p className="flex items-baseline gap-2 border-b border-hairline bg-plate px-3 py-1 text-[13px] text-ink-2">
+          <span className="min-w-0 flex-1">
+            Only {view.rule ? `“${titleOf(view.rule)}”` : ''}
+            {view.rule && view.settledBy ? ', ' : ''}
+            {view.settledBy ? SHOWN[view.settledBy] : ''}.
+          </span>
+          <Button look="quiet" className="h-6" onClick={() => onView({ settledBy: null, rule: null })}>
+            Show all
+          </Button>
+        </p>
+      )}
       <Scroller ref={scroller} label="Findings">
         {lines.length === 0 && <p className="px-4 py-6 text-ink-2">No finding matches.</p>}
         <div className="relative" style={{ height: virtualizer.getTotalSize() }}>
@@ -133,24 +167,15 @@ export function FindingLedger(props: LedgerProps) {
                 className="absolute inset-x-0 top-0"
                 style={{ transform: `translateY(${item.start}px)` }}
               >
-                {line.type === 'rule' ? (
-                  <div className="flex h-8 items-center gap-2 border-b border-hairline bg-shade pl-3 pr-1.5 text-[13px]">
-                    <WeightShape weight={line.findings[0].weight} />
-                    <span className="truncate font-medium">{titleOf(line.rule)}</span>
-                    <span className="figures text-ink-2">{line.findings.length}</span>
-                    {line.findings[0].correction === 'automatic' && line.findings.length > 1 && (
-                      <button
-                        type="button"
-                        disabled={busy}
-                        onClick={() =>
-                          onCorrect(line.findings, `${titleOf(line.rule)}: ${line.findings.length} corrected`)
-                        }
-                        className="ml-auto h-6 whitespace-nowrap rounded-sm px-2 text-[12.5px] font-medium text-verdigris hover:bg-white"
-                      >
-                        Correct these {line.findings.length}
-                      </button>
-                    )}
-                  </div>
+                {line.type === 'group' ? (
+                  <GroupHead
+                    group={line.group}
+                    by={view.by}
+                    busy={busy}
+                    onCorrect={(which) =>
+                      onCorrect(which, `${line.group.title}: ${count(which.length, 'finding')} corrected`)
+                    }
+                  />
                 ) : (
                   <FindingLine
                     {...props}
@@ -166,6 +191,52 @@ export function FindingLedger(props: LedgerProps) {
         </div>
       </Scroller>
     </>
+  );
+}
+
+/** What is shown when only some findings are, by who settles them. */
+const SHOWN: Readonly<Record<SettledBy, string>> = {
+  automatic: 'what settles by itself',
+  choice: 'what asks for a decision',
+  manual: 'what is settled with the sender',
+};
+
+/** What a group shares, how many it holds, and one press for all of them that settle by themselves. */
+function GroupHead({
+  group,
+  by,
+  busy,
+  onCorrect,
+}: {
+  readonly group: Group;
+  readonly by: Grouping;
+  readonly busy: boolean;
+  readonly onCorrect: (which: readonly ListedFinding[]) => void;
+}) {
+  const { title, findings } = group;
+  const automatic = findings.filter(({ correction }) => correction === 'automatic');
+  const none = by === 'layer' || by === 'sheet' ? OF_NONE[by] : '';
+  return (
+    <div className="flex h-8 items-center gap-2 border-b border-hairline bg-shade pl-3 pr-1.5 text-[13px]">
+      {(by === 'cause' || by === 'weight') && <WeightShape weight={findings[0].weight} />}
+      <span
+        className={`truncate font-medium ${by === 'layer' && title !== '' ? 'figures' : ''}`}
+        title={title}
+      >
+        {title === '' ? none : title}
+      </span>
+      <span className="figures text-ink-2">{findings.length}</span>
+      {automatic.length > 1 && (
+        <button
+          type="button"
+          disabled={busy}
+          onClick={() => onCorrect(automatic)}
+          className="ml-auto h-6 whitespace-nowrap rounded-sm px-2 text-[12.5px] font-medium text-verdigris hover:bg-white"
+        >
+          Correct these {automatic.length}
+        </button>
+      )}
+    </div>
   );
 }
 
@@ -186,6 +257,7 @@ function FindingLine({
     >
       <button
         type="button"
+        data-finding
         aria-expanded={on}
         onClick={onToggle}
         className="flex min-h-[33px] w-full items-center gap-2 px-2.5 py-1 text-left text-[13px] leading-[18px] hover:bg-plate"

@@ -12,7 +12,16 @@ import { DrawingHeader } from './DrawingHeader';
 import { CheckAgain, NotLookedAt, Reading, Unreadable } from './DrawingNotices';
 import { FindingDetail } from './FindingDetail';
 import { FindingLedger } from './FindingLedger';
-import { formatLikeness, type LedgerProps, likelyTarget, pickingOption, subjectOf } from './types';
+import { GROUPINGS, groupsOf, type LedgerView, openWork, queryOf, viewOf, WHOLE_LEDGER } from './ledger-view';
+import { OpenWork } from './OpenWork';
+import {
+  formatLikeness,
+  type LedgerProps,
+  likelyTarget,
+  type Offered,
+  pickingOption,
+  subjectOf,
+} from './types';
 
 const read = readDrawing(linkspan().bytes);
 if (!read.ok) throw new Error(read.problem.message);
@@ -73,6 +82,14 @@ const ledger = (more: Partial<LedgerProps>): LedgerProps => ({
   busy: false,
   onCorrect: () => undefined,
   onDecide: () => undefined,
+  onRefuse: () => undefined,
+  ...more,
+});
+const offered = (ranked: Offered['ranked'], more: Partial<Offered> = {}): Offered => ({
+  ranked,
+  refused: [],
+  removedBefore: false,
+  asks: { kind: 'layer', name: 'Beams' },
   ...more,
 });
 const textOf = (markup: string): string =>
@@ -100,7 +117,7 @@ describe('a finding', () => {
   it('that asks shows what is proposed with reasons, and the rule’s own ways out', () => {
     const finding = of('choice');
     const proposals = {
-      [finding.key]: [{ to: 'S-STEL', likeness: 0.8, reasons: ['both names say “beam”'] }],
+      [finding.key]: offered([{ to: 'S-STEL', likeness: 0.8, reasons: ['both names say “beam”'] }]),
     };
     const markup = detail(finding, { proposals });
     const text = textOf(markup);
@@ -112,6 +129,26 @@ describe('a finding', () => {
     // What cannot be taken back at a glance is asked for once more.
     expect(text).not.toContain('Yes, remove');
     expect(markup.match(/<option/g)).toHaveLength(demoStandard.layers.length + 1);
+  });
+
+  it('that asks never picks what is only possible, and offers no key for it', () => {
+    const finding = of('choice');
+    for (const likeness of [0.49, 0.3, 0.1]) {
+      const one = offered([{ to: 'A-DOOR', likeness, reasons: ['holds 1 line, which belong there'] }]);
+      const markup = detail(finding, { proposals: { [finding.key]: one } });
+      expect(markup).not.toMatch(/checked=""/);
+      expect(textOf(markup)).toContain('Pick a layer');
+      expect(textOf(markup)).not.toContain('Make it');
+      expect(textOf(markup)).not.toContain('Enter');
+    }
+  });
+
+  it('that asks says what was refused and removed before, and takes a refusal back', () => {
+    const finding = of('choice');
+    const one = offered([], { refused: ['A-DOOR'], removedBefore: true });
+    const text = textOf(detail(finding, { proposals: { [finding.key]: one } }));
+    expect(text).toContain('Refused for this sender: A-DOOR Propose again');
+    expect(text).toContain('Removed in an earlier drawing of this sender.');
   });
 
   it('that asks and has nothing near says so, and waits while it looks', () => {
@@ -139,12 +176,69 @@ describe('a finding', () => {
   });
 });
 
+const titles = (id: string): string => rules.find((rule) => rule.id === id)?.title ?? id;
+const viewed = (view: Partial<LedgerView> = {}) => ({
+  view: { ...WHOLE_LEDGER, ...view },
+  groups: groupsOf(findings, { ...WHOLE_LEDGER, ...view }, titles),
+  onView: () => undefined,
+});
+
 describe('the ledger', () => {
+  it('puts findings together by cause, layer, sheet or weight, none lost and none twice', () => {
+    for (const by of GROUPINGS) {
+      const groups = groupsOf(findings, { ...WHOLE_LEDGER, by }, titles);
+      const keys = groups.flatMap((group) => group.findings.map(({ key }) => key));
+      expect([...keys].sort()).toEqual(findings.map(({ key }) => key).sort());
+      expect(new Set(groups.map(({ id }) => id)).size).toBe(groups.length);
+    }
+    const byLayer = groupsOf(findings, { ...WHOLE_LEDGER, by: 'layer' }, titles);
+    for (const { title, findings: own } of byLayer)
+      for (const { subject } of own) expect(subject.layer ?? '').toBe(title);
+  });
+
+  it('shows what is asked for: by words, weight, rule, and who settles it', () => {
+    const of = (view: Partial<LedgerView>) =>
+      groupsOf(findings, { ...WHOLE_LEDGER, ...view }, titles).flatMap((group) => group.findings);
+    const [one] = findings;
+    expect(of({ find: one.message.slice(0, 30).toUpperCase() })).toContain(one);
+    expect(of({ find: 'no such words' })).toEqual([]);
+    expect(of({ weights: ['must'] }).every(({ weight }) => weight === 'must')).toBe(true);
+    expect(of({ rule: one.rule }).every(({ rule }) => rule === one.rule)).toBe(true);
+    expect(of({ settledBy: 'choice' }).every(({ correction }) => correction === 'choice')).toBe(true);
+  });
+
+  it('is the same at the end of a link', () => {
+    const view: LedgerView = {
+      by: 'layer',
+      find: 'wall & “door”',
+      weights: ['must', 'note'],
+      settledBy: 'choice',
+      rule: findings[0].rule,
+      chosen: findings[0].key,
+    };
+    expect(viewOf(new URLSearchParams(queryOf(view)))).toEqual(view);
+    expect(queryOf(WHOLE_LEDGER)).toBe('');
+    expect(viewOf(new URLSearchParams('by=nothing&settled=x&weights='))).toEqual({
+      ...WHOLE_LEDGER,
+      weights: [],
+    });
+  });
+
+  it('counts what stands before release', () => {
+    const open = openWork(findings);
+    expect(open.automatic + open.choice + open.manual).toBe(findings.length);
+    const text = textOf(
+      renderToStaticMarkup(<OpenWork findings={findings} settledBy={null} onView={() => undefined} />),
+    );
+    expect(text).toContain(`${open.must} block`);
+    expect(text).toContain(`${open.choice} to decide`);
+  });
+
   it('counts by weight, and says when nothing is left', () => {
-    const text = textOf(renderToStaticMarkup(<FindingLedger {...ledger({})} />));
+    const text = textOf(renderToStaticMarkup(<FindingLedger {...ledger({})} {...viewed()} />));
     for (const weight of ['must', 'should', 'note'] as const)
       expect(text).toContain(`${findings.filter((one) => one.weight === weight).length} ${weight}`);
-    const none = textOf(renderToStaticMarkup(<FindingLedger {...ledger({ findings: [] })} />));
+    const none = textOf(renderToStaticMarkup(<FindingLedger {...ledger({ findings: [] })} {...viewed()} />));
     expect(none).toContain('Nothing to find: the drawing complies');
     expect(none).toContain('31 findings when it came, none now.');
   });
@@ -270,8 +364,12 @@ describe('words of decisions', () => {
       'unlikely',
     ]);
     const { key } = of('choice');
-    expect(likelyTarget(of('choice'), { [key]: [{ to: 'A', likeness: 0.51, reasons: [] }] })).toBe('A');
-    expect(likelyTarget(of('choice'), { [key]: [{ to: 'A', likeness: 0.49, reasons: [] }] })).toBeNull();
+    expect(likelyTarget(of('choice'), { [key]: offered([{ to: 'A', likeness: 0.51, reasons: [] }]) })).toBe(
+      'A',
+    );
+    expect(
+      likelyTarget(of('choice'), { [key]: offered([{ to: 'A', likeness: 0.49, reasons: [] }]) }),
+    ).toBeNull();
     expect(pickingOption(of('choice'))?.id).toBe('become');
     expect(pickingOption(of('automatic'))).toBeUndefined();
   });

@@ -1,6 +1,7 @@
 import type { ListedFinding, Option } from '@/core/audit/finding';
 import { LIKELY } from '@/core/audit/likeness/likely';
 import type { Proposal } from '@/core/audit/likeness/propose';
+import type { Asks } from '@/core/correct/proposals';
 import type { StandardLayer } from '@/core/standard/definitions';
 
 export interface RuleWords {
@@ -10,7 +11,19 @@ export interface RuleWords {
   readonly what: string;
 }
 
-export type Proposals = Readonly<Record<string, readonly Proposal[]>>;
+/** What is offered for a finding that asks for a choice. */
+export interface Offered {
+  /** Best first. */
+  readonly ranked: readonly Proposal[];
+  /** Office layers that were refused for this name. */
+  readonly refused: readonly string[];
+  /** It was decided before, for this sender, that this goes. */
+  readonly removedBefore: boolean;
+  readonly asks: Asks | null;
+}
+
+/** By the finding's key. */
+export type Proposals = Readonly<Record<string, Offered>>;
 
 /** What the ledger and its lines are given. */
 export interface LedgerProps {
@@ -26,20 +39,25 @@ export interface LedgerProps {
   readonly busy: boolean;
   readonly onCorrect: (which: readonly ListedFinding[], note: string) => void;
   readonly onDecide: (finding: ListedFinding, option: Option, to?: string) => void;
+  /** Refuses an office layer for what a finding asks about, or has it proposed again. */
+  readonly onRefuse: (asks: Asks, target: string, action: 'refuse' | 'offer') => void;
 }
+
+/** Below this likeness a layer is not shown as a proposal. */
+export const POSSIBLE = 0.35;
 
 export const formatLikeness = (likeness: number): string =>
   likeness >= 0.75
     ? 'very likely'
     : likeness >= LIKELY
       ? 'likely'
-      : likeness >= 0.35
+      : likeness >= POSSIBLE
         ? 'possible'
         : 'unlikely';
 
 /** The best proposal of a finding, when it is worth taking over at a glance. */
 export function likelyTarget(finding: ListedFinding, proposals: Proposals | null): string | null {
-  const best = proposals?.[finding.key]?.[0];
+  const best = proposals?.[finding.key]?.ranked[0];
   return best && best.likeness >= LIKELY ? best.to : null;
 }
 

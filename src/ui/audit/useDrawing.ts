@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useState, useTransition } from 'react'
 import { toast } from 'sonner';
 import type { ListedFinding, Option } from '@/core/audit/finding';
 import type { KeyedDecision } from '@/core/correct/choices';
+import type { Asks } from '@/core/correct/proposals';
 import type { SheetDecision } from '@/core/drawing/sheets/decisions';
 import type { ScaleRequest } from '@/core/scaling/scale-drawing';
 import { type DrawingView, isBeingRead } from '../drawings/types';
@@ -23,11 +24,16 @@ interface Done {
 }
 
 /** One drawing and everything that can be done to it. */
-export function useDrawing(drawing: DrawingView) {
+export function useDrawing(
+  drawing: DrawingView,
+  chosen: string | null,
+  setChosen: (key: string | null) => void,
+  /** Findings as they are listed, in that order. */
+  shown: readonly ListedFinding[],
+) {
   const router = useRouter();
   const [refreshing, startRefresh] = useTransition();
   const [working, setWorking] = useState(false);
-  const [chosen, setChosen] = useState<string | null>(null);
   /** How often the panel of units was asked for. */
   const [unitsAsked, setUnitsAsked] = useState(0);
   const findings = drawing.current?.findings ?? NONE;
@@ -65,14 +71,14 @@ export function useDrawing(drawing: DrawingView) {
 
   const moveOn = useCallback(
     (from: readonly ListedFinding[]): void => {
-      const at = findings.findIndex((candidate) => candidate.key === chosen);
+      const at = shown.findIndex((candidate) => candidate.key === chosen);
       const gone = new Set(from.map((item) => item.key));
-      const next = [...findings.slice(at + 1), ...findings.slice(0, Math.max(0, at))].find(
+      const next = [...shown.slice(at + 1), ...shown.slice(0, Math.max(0, at))].find(
         (candidate) => !gone.has(candidate.key),
       );
       setChosen(next?.key ?? null);
     },
-    [findings, chosen],
+    [shown, chosen, setChosen],
   );
 
   const automatic = useMemo(
@@ -167,8 +173,6 @@ export function useDrawing(drawing: DrawingView) {
     findings,
     automatic,
     reading,
-    chosen,
-    setChosen,
     busy: working || refreshing,
     /** Something was asked of the server and is not answered yet. */
     working,
@@ -183,10 +187,17 @@ export function useDrawing(drawing: DrawingView) {
   };
 }
 
-/** What is proposed for the findings that ask; it follows the drawing as it is now. */
-export function useProposals(drawing: DrawingView, asking: number): Proposals | null {
+/** What is proposed for the findings that ask, as the drawing is now; and refusing some of it. */
+export function useProposals(
+  drawing: DrawingView,
+  asking: number,
+): {
+  readonly proposals: Proposals | null;
+  readonly refuse: (asks: Asks, target: string, action: 'refuse' | 'offer') => void;
+} {
   const [proposals, setProposals] = useState<Proposals | null>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the file decides what is proposed
+  const [said, setSaid] = useState(0);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the file decides what is proposed, and what was refused
   useEffect(() => {
     if (drawing.state !== 'ready' || asking === 0) return;
     let live = true;
@@ -196,8 +207,16 @@ export function useProposals(drawing: DrawingView, asking: number): Proposals | 
     return () => {
       live = false;
     };
-  }, [drawing.id, drawing.state, drawing.currentSha, drawing.edition]);
-  return proposals;
+  }, [drawing.id, drawing.state, drawing.currentSha, drawing.edition, drawing.revision, said]);
+  const refuse = useCallback(
+    async (asks: Asks, target: string, action: 'refuse' | 'offer'): Promise<void> => {
+      const answer = await call(`/api/drawings/${drawing.id}/refuse`, { body: { ...asks, target, action } });
+      if (!answer.ok) toast.error(answer.problem.message, { description: answer.problem.action });
+      setSaid((before) => before + 1);
+    },
+    [drawing.id],
+  );
+  return { proposals, refuse: (...what) => void refuse(...what) };
 }
 
 /** Every object of a finding: those that came with it, and the rest when it is chosen. */

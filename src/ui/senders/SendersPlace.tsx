@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { toast } from 'sonner';
 import { Button } from '../kit/Button';
@@ -7,33 +8,61 @@ import { call } from '../kit/call';
 import { count, formatDate } from '../kit/format';
 import { cell, cellHead, Nothing, Page } from '../kit/Page';
 
+interface Entry {
+  readonly kind: 'layer';
+  readonly name: string;
+  readonly action: 'map' | 'remove';
+  readonly target: string;
+  readonly decidedAt: string;
+  readonly usedIn: readonly { readonly id: number; readonly name: string }[];
+}
+
 interface Sender {
   readonly id: number;
   readonly name: string;
   readonly drawings: number;
   readonly held: number;
   readonly released: number;
-  readonly crosswalk: readonly {
+  readonly crosswalk: readonly Entry[];
+  readonly refusals: readonly {
+    readonly kind: 'layer';
     readonly name: string;
-    readonly action: 'map' | 'remove';
     readonly target: string;
-    readonly decidedAt: string;
+    readonly refusedAt: string;
   }[];
 }
 
-/** Each sender with what has been decided on its layer names. */
-export function SendersPlace({ senders }: { senders: readonly Sender[] }) {
+interface Props {
+  readonly senders: readonly Sender[];
+  /** Names of the layers of the edition in force, and its label; empty where there is none. */
+  readonly layers: readonly string[];
+  readonly edition: string;
+}
+
+const REMOVE = '|remove';
+const ASK = '|ask';
+/** Drawings that are named before the rest is counted. */
+const NAMED = 2;
+
+/** Each sender with what is remembered of its names: what holds for the next drawing, and what was refused. */
+export function SendersPlace({ senders, layers, edition }: Props) {
   const router = useRouter();
-  const forget = async (sender: number, name: string): Promise<void> => {
-    const answer = await call('/api/senders/forget', { body: { sender, name } });
-    if (answer.ok) toast(`“${name}” will be asked again.`);
+  const say = async (body: object, said: string): Promise<void> => {
+    const answer = await call('/api/senders/say', { body });
+    if (answer.ok) toast(said);
     else toast.error(answer.problem.message, { description: answer.problem.action });
     router.refresh();
+  };
+  const change = (sender: number, { kind, name }: Entry, to: string): Promise<void> => {
+    const own = { sender, kind, name };
+    if (to === ASK) return say({ ...own, action: 'ask' }, `“${name}” will be asked again.`);
+    if (to === REMOVE) return say({ ...own, action: 'remove' }, `“${name}” is noted as to be removed.`);
+    return say({ ...own, action: 'map', target: to }, `“${name}” will be proposed as ${to}.`);
   };
   return (
     <Page
       title="Senders"
-      about="What a sender’s layer names stand for is decided once and proposed again with the next drawing."
+      about="What a sender’s layer names stand for is decided once, and proposed first with the next drawing. Taken back in a drawing, it is forgotten here too."
     >
       {senders.length === 0 && (
         <Nothing title="No senders yet">They appear with their first drawing.</Nothing>
@@ -51,39 +80,88 @@ export function SendersPlace({ senders }: { senders: readonly Sender[] }) {
               Nothing decided on its layer names yet.
             </p>
           ) : (
-            <table className="w-full max-w-3xl border border-hairline bg-white text-[13px]">
+            <table className="w-full border border-hairline bg-white text-[13px]">
               <thead>
                 <tr>
-                  <th className={cellHead}>Sender’s layer</th>
-                  <th className={cellHead}>Stands for</th>
-                  <th className={cellHead}>Decided</th>
-                  <th className={cellHead}>
-                    <span className="sr-only">Forget</span>
-                  </th>
+                  <th className={`${cellHead} w-[26%]`}>Sender’s layer</th>
+                  <th className={`${cellHead} w-[30%]`}>With the next drawing</th>
+                  <th className={cellHead}>Decided in</th>
+                  <th className={`${cellHead} w-[14%]`}>On</th>
                 </tr>
               </thead>
               <tbody>
-                {sender.crosswalk.map((entry) => (
-                  <tr key={entry.name}>
-                    <td className={`${cell} figures`}>{entry.name}</td>
-                    <td className={`${cell} figures font-medium`}>
-                      {entry.action === 'map' ? entry.target : 'removed'}
-                    </td>
-                    <td className={`${cell} figures text-ink-2`}>{formatDate(entry.decidedAt)}</td>
-                    <td className={`${cell} text-right`}>
-                      <Button
-                        look="quiet"
-                        className="h-6"
-                        aria-label={`Ask again about ${entry.name}`}
-                        onClick={() => void forget(sender.id, entry.name)}
-                      >
-                        Ask again
-                      </Button>
-                    </td>
-                  </tr>
-                ))}
+                {sender.crosswalk.map((entry) => {
+                  const isThere = entry.action === 'remove' || layers.includes(entry.target);
+                  return (
+                    <tr key={entry.name}>
+                      <td className={`${cell} figures max-w-0 truncate`} title={entry.name}>
+                        {entry.name}
+                      </td>
+                      <td className={cell}>
+                        <select
+                          aria-label={`What ${entry.name} stands for`}
+                          value={entry.action === 'map' ? entry.target : REMOVE}
+                          onChange={(event) => void change(sender.id, entry, event.target.value)}
+                          className="figures h-7 w-full rounded-md border border-rule bg-white px-1"
+                        >
+                          {!isThere && <option value={entry.target}>{entry.target}</option>}
+                          {layers.map((layer) => (
+                            <option key={layer} value={layer}>
+                              {layer}
+                            </option>
+                          ))}
+                          <option value={REMOVE}>removal is mentioned, not proposed</option>
+                          <option value={ASK}>ask again</option>
+                        </select>
+                        {!isThere && (
+                          <p className="mt-0.5 text-[12.5px] text-oxide">
+                            Not in {edition || 'any edition in force'}: it will be asked again.
+                          </p>
+                        )}
+                      </td>
+                      <td className={`${cell} text-ink-2`}>
+                        {entry.usedIn.slice(0, NAMED).map(({ id, name }, i) => (
+                          <span key={id}>
+                            {i > 0 && ', '}
+                            <Link className="underline" href={`/drawings/${id}`}>
+                              {name}
+                            </Link>
+                          </span>
+                        ))}
+                        {entry.usedIn.length > NAMED && ` and ${entry.usedIn.length - NAMED} more`}
+                        {entry.usedIn.length === 0 && 'set here'}
+                      </td>
+                      <td className={`${cell} figures text-ink-2`}>{formatDate(entry.decidedAt)}</td>
+                    </tr>
+                  );
+                })}
               </tbody>
             </table>
+          )}
+          {sender.refusals.length > 0 && (
+            <ul className="mt-1.5 text-[13px] text-ink-2">
+              {sender.refusals.map(({ kind, name, target, refusedAt }) => (
+                <li key={`${name}|${target}`} className="flex items-baseline gap-2 py-0.5">
+                  <span className="min-w-0 truncate">
+                    <span className="figures">{name}</span> is not <span className="figures">{target}</span>:
+                    refused on {formatDate(refusedAt)}, not proposed any more.
+                  </span>
+                  <Button
+                    look="quiet"
+                    className="h-6 shrink-0"
+                    aria-label={`Propose ${target} for ${name} again`}
+                    onClick={() =>
+                      void say(
+                        { sender: sender.id, kind, name, target, action: 'offer' },
+                        `${target} may be proposed for “${name}” again.`,
+                      )
+                    }
+                  >
+                    Propose again
+                  </Button>
+                </li>
+              ))}
+            </ul>
           )}
         </section>
       ))}

@@ -84,6 +84,8 @@ function nameLikeness(
       [ofPurpose, 0.85],
     ] as const)
       for (const other of others) {
+        // A part is itself or nothing: outlines are no lines.
+        if (word !== other.word && (PARTS.has(word) || PARTS.has(other.word))) continue;
         const { likeness, by } = wordMatch(word, other.word);
         if (likeness * share > best) {
           best = likeness * share;
@@ -98,7 +100,7 @@ function nameLikeness(
     sum += best * weight;
     weights += weight;
     if (word.length === 1 && !isKnown(word)) continue;
-    if (means && best >= 0.5) grounded = true;
+    if (means && best >= 0.5 && !PARTS.has(word)) grounded = true;
     if (partner && best * weight > top.likeness) top = { likeness: best * weight, pair: [own, partner] };
   }
   return { likeness: weights === 0 ? 0 : sum / weights, pair: top.pair, grounded };

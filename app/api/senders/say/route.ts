@@ -1,0 +1,25 @@
+import { z } from 'zod';
+import { fail, ok } from '@/core/result';
+import { hasSender, say } from '@/server/crosswalk';
+import { route } from '@/server/route';
+
+/** Changes or takes back what is remembered of one of a sender's names. */
+export const POST = route({
+  body: z
+    .strictObject({
+      sender: z.int(),
+      kind: z.literal('layer'),
+      name: z.string().max(300),
+      action: z.enum(['map', 'remove', 'ask', 'offer']),
+      target: z.string().max(300).default(''),
+    })
+    .refine(
+      ({ action, target }) => (action === 'map' || action === 'offer') === (target !== ''),
+      'a target is needed',
+    ),
+  handler({ body: { sender, ...saying } }) {
+    if (!hasSender(sender)) return fail('no-sender', 'There is no such sender.', 'Reload the page.');
+    say(sender, saying);
+    return ok(null);
+  },
+});
