@@ -134,3 +134,25 @@ export function forgetOldAudits(keep = 500): void {
     )
     .run(keep);
 }
+
+/** A drawing in which a rule finds something now. */
+export interface FoundIn {
+  readonly id: number;
+  readonly name: string;
+  readonly sender: string;
+  readonly findings: number;
+  readonly objects: number;
+}
+
+/** Drawings on file in which a rule finds something now, those with the most findings first. */
+export const findingsOnFile = (rule: string): FoundIn[] =>
+  database()
+    .prepare(
+      `SELECT d.id, d.name, s.name AS sender, COUNT(*) AS findings, SUM(f.objects) AS objects
+       FROM drawings d
+       JOIN senders s ON s.id = d.sender_id
+       JOIN revisions r ON r.drawing_id = d.id AND r.number = d.current_revision
+       JOIN findings f ON f.audit_id = r.audit_id AND f.rule = ?
+       GROUP BY d.id ORDER BY findings DESC, d.id DESC`,
+    )
+    .all(rule) as FoundIn[];

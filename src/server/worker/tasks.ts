@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { existsSync, mkdirSync, renameSync, utimesSync, writeFileSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { audit, plainAudit } from '../../core/audit/engine';
+import { examplePicture, type SideName } from '../../core/audit/examples/picture';
 import type { Proposal } from '../../core/audit/likeness/propose';
 import type { Memory } from '../../core/audit/rule';
 import type { KeyedDecision } from '../../core/correct/choices';
@@ -109,6 +110,7 @@ export interface Tasks {
   symbol: { request: { bytes: Uint8Array; heightMm: number }; reply: Result<number[][]> };
   table: { request: { bytes: Uint8Array; sheet: string }; reply: Result<string[][]> };
   standard: { request: { bytes: Uint8Array }; reply: Result<Standard> };
+  example: { request: { rule: string; side: SideName }; reply: Result<string> };
 }
 
 export type TaskName = keyof Tasks;
@@ -248,4 +250,6 @@ export const handlers: Handlers = {
   table: ({ bytes, sheet }) => readSpreadsheet(bytes, sheet),
 
   standard: ({ bytes }) => parseStandard(new TextDecoder().decode(bytes)),
+
+  example: ({ rule, side }) => examplePicture(rule, side),
 };

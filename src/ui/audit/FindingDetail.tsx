@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useEffect, useId, useState } from 'react';
 import type { ListedFinding, StrokeLook } from '@/core/audit/finding';
 import { formatValue } from '@/core/audit/value';
@@ -45,7 +46,10 @@ export function FindingDetail(props: Props) {
         <span className="text-ink-3">
           {edition}
           {finding.clause ? `, clause ${finding.clause}.` : '.'}
-        </span>
+        </span>{' '}
+        <Link className="underline" href={`/rules/${finding.rule}`}>
+          About this rule
+        </Link>
       </p>
       {finding.correction === 'automatic' && (
         <div className="mt-2.5 flex items-center gap-3">

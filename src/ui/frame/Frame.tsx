@@ -33,7 +33,10 @@ export function Frame({ edition, children }: { edition: FrameEdition | null; chi
         </Link>
         <nav aria-label="Places" className="flex items-stretch">
           {PLACES.map(({ href, name }) => {
-            const here = href === '/' ? path === '/' : path.startsWith(href);
+            const here =
+              href === '/'
+                ? path === '/'
+                : path.startsWith(href) || (href === '/standard' && path.startsWith('/rules'));
             return (
               <Link
                 key={href}

@@ -1,5 +1,6 @@
 'use client';
 
+import Link from 'next/link';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { RuleMeta } from '@/core/audit/rule';
@@ -155,7 +156,12 @@ function RuleEditor({
     >
       <EditorHead title={rule.title} />
       <p className="mb-1 text-[13px]">{rule.what}</p>
-      <p className="mb-3 text-[13px] text-ink-2">{rule.why}</p>
+      <p className="mb-3 text-[13px] text-ink-2">
+        {rule.why}{' '}
+        <Link className="underline" href={`/rules/${rule.id}`}>
+          With pictures
+        </Link>
+      </p>
       <fieldset disabled={!editable} className="flex flex-col gap-3">
         <Tick label="On" checked={form.on} onChange={(on) => change({ on })} />
         <Choice

@@ -1,0 +1,17 @@
+import type { RuleExample } from './example';
+import { FILE_EXAMPLES } from './file';
+import { LAYER_EXAMPLES } from './layers';
+import { LINE_EXAMPLES } from './lines';
+import { OBJECT_EXAMPLES } from './objects';
+import { UNIT_EXAMPLES } from './units';
+
+/** The pair of small drawings of every rule, by the rule's id. */
+export const EXAMPLES: ReadonlyMap<string, RuleExample> = new Map(
+  Object.entries({
+    ...FILE_EXAMPLES,
+    ...LAYER_EXAMPLES,
+    ...LINE_EXAMPLES,
+    ...OBJECT_EXAMPLES,
+    ...UNIT_EXAMPLES,
+  }),
+);

@@ -1,0 +1,117 @@
+import { layerOf } from '../../standard/standard';
+import { layersColour } from '../rules/layers/colour';
+import { layersDefaultWidth } from '../rules/layers/default-width';
+import { layersDoubled } from '../rules/layers/doubled';
+import { layersEmptyUnknown } from '../rules/layers/empty-unknown';
+import { layersLinetype } from '../rules/layers/linetype';
+import { layersMissing } from '../rules/layers/missing';
+import { layersPrinting } from '../rules/layers/printing';
+import { layersUnknown } from '../rules/layers/unknown';
+import { layersWidth } from '../rules/layers/width';
+import { AXIS, asDefined, office, type RuleExample, TEXT, WALL, wallWithAxis } from './example';
+
+type Draw = RuleExample['complies']['draw'];
+const WALLS = asDefined(WALL);
+
+/** The wall with its axis, a record of the wall's layer as given. */
+const drawnWith =
+  (...layers: readonly ReturnType<typeof asDefined>[]): Draw =>
+  (sheet, file) => {
+    for (const layer of [...layers, asDefined(AXIS)]) file.layer(layer);
+    wallWithAxis(sheet);
+  };
+
+const named =
+  (words: string, wall = 'WALL'): Draw =>
+  (sheet, file) => {
+    for (const layer of [WALLS, asDefined(AXIS), asDefined(TEXT)]) file.layer(layer);
+    if (wall !== 'WALL') file.layer({ name: wall, colour: 30, widthMm: 0.5 });
+    wallWithAxis(sheet, wall);
+    sheet.text({ layer: 'TEXT' }, [8, 27], 2.5, words);
+  };
+
+const NOTES = layerOf({ name: 'NOTES', colour: { number: 6 }, widthMm: 0.25, prints: false });
+const noted =
+  (prints: boolean): Draw =>
+  (sheet, file) => {
+    for (const layer of [WALLS, asDefined(AXIS), { ...asDefined(NOTES), prints }]) file.layer(layer);
+    wallWithAxis(sheet);
+    sheet.text({ layer: 'NOTES' }, [8, 27], 2.5, 'ask the engineer');
+  };
+
+export const LAYER_EXAMPLES: Readonly<Record<string, RuleExample>> = {
+  [layersDoubled.meta.id]: {
+    standard: office(),
+    complies: { says: 'The layer “WALL” is defined once.', draw: drawnWith(WALLS) },
+    breaks: {
+      says: 'A second record “wall” in another colour stands beside it: programs differ in which counts.',
+      draw: drawnWith(WALLS, { ...WALLS, name: 'wall', colour: 1 }),
+    },
+  },
+  [layersUnknown.meta.id]: {
+    standard: office(),
+    complies: { says: 'The walls are on “WALL”, a layer of the standard.', draw: named('on WALL') },
+    breaks: {
+      says: 'The walls are on “Mauern”, which the standard does not have.',
+      draw: named('on Mauern', 'Mauern'),
+    },
+  },
+  [layersMissing.meta.id]: {
+    standard: office({ layers: [WALL, AXIS, { ...TEXT, required: true }] }),
+    complies: { says: 'The required layer “TEXT” is there.', draw: named('on TEXT') },
+    breaks: { says: 'The required layer “TEXT” is not there.', draw: drawnWith(WALLS) },
+  },
+  [layersColour.meta.id]: {
+    standard: office(),
+    complies: { says: 'The walls have the colour of the standard.', draw: drawnWith(WALLS) },
+    breaks: {
+      says: 'The walls come in a colour of the sender’s.',
+      draw: drawnWith({ ...WALLS, colour: 30 }),
+    },
+  },
+  [layersLinetype.meta.id]: {
+    standard: office(),
+    complies: { says: 'The axis is drawn in its linetype.', draw: drawnWith(WALLS) },
+    breaks: {
+      says: 'The layer of the axis is unbroken.',
+      draw(sheet, file) {
+        file.layer(WALLS);
+        file.layer({ ...asDefined(AXIS), linetype: 'Continuous' });
+        wallWithAxis(sheet);
+      },
+    },
+  },
+  [layersDefaultWidth.meta.id]: {
+    standard: office(),
+    complies: { says: 'The walls print 0.5 mm wide.', draw: drawnWith(WALLS) },
+    breaks: {
+      says: 'No width is set: the walls print at whatever a machine takes for default, here 0.25 mm.',
+      draw(sheet, file) {
+        file.layer({ name: 'WALL', colour: 7 });
+        file.layer(asDefined(AXIS));
+        wallWithAxis(sheet);
+      },
+    },
+  },
+  [layersWidth.meta.id]: {
+    standard: office(),
+    complies: { says: 'The walls print 0.5 mm wide.', draw: drawnWith(WALLS) },
+    breaks: {
+      says: 'The walls print 0.18 mm wide, as thin as the axis.',
+      draw: drawnWith({ ...WALLS, widthMm: 0.18 }),
+    },
+  },
+  [layersPrinting.meta.id]: {
+    standard: office({ layers: [WALL, AXIS, NOTES] }),
+    complies: { says: 'Working notes do not print.', draw: noted(false) },
+    breaks: { says: 'The layer of the working notes prints.', draw: noted(true) },
+  },
+  [layersEmptyUnknown.meta.id]: {
+    standard: office(),
+    complies: { says: 'Every layer holds something or is the standard’s.', draw: drawnWith(WALLS) },
+    breaks: {
+      says: 'It looks the same, but a layer “Copy of plan 3” is left over, with nothing on it.',
+      draw: drawnWith(WALLS, { ...WALLS, name: 'Copy of plan 3' }),
+    },
+  },
+};

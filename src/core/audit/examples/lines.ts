@@ -1,0 +1,95 @@
+import { linesMeaning } from '../rules/lines/meaning';
+import { linesOnPaper } from '../rules/lines/on-paper';
+import { linetypesRedefined } from '../rules/linetypes/redefined';
+import { pensNotHeld } from '../rules/pens/not-held';
+import { pensNotPermitted } from '../rules/pens/not-permitted';
+import { AXIS, asDefined, office, type RuleExample, WALL, wallWithAxis } from './example';
+
+type Draw = RuleExample['complies']['draw'];
+
+const axis =
+  (linetype: string, elements?: readonly number[]): Draw =>
+  (sheet, file) => {
+    if (elements) file.linetype(linetype, '', elements);
+    file.layer(asDefined(WALL));
+    file.layer({ ...asDefined(AXIS), linetype });
+    wallWithAxis(sheet);
+  };
+
+const setback =
+  (linetype: string): Draw =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    file.layer({ name: 'Setback', colour: 30, widthMm: 0.25, linetype });
+    sheet.rectangle({ layer: 'WALL' }, [8, 8], 62, 20);
+    sheet.rectangle({ layer: 'Setback' }, [14, 12], 50, 12);
+  };
+
+const wide =
+  (widthMm: number): Draw =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    file.layer(asDefined(AXIS));
+    sheet.line({ layer: 'WALL', widthMm }, [8, 18], [70, 18]);
+    sheet.line({ layer: 'AXIS' }, [39, 6], [39, 30]);
+  };
+
+export const LINE_EXAMPLES: Readonly<Record<string, RuleExample>> = {
+  [linetypesRedefined.meta.id]: {
+    standard: office(),
+    complies: {
+      says: '“Axis” has the pattern of the standard.',
+      draw(sheet, file) {
+        file.layer(asDefined(WALL));
+        file.layer(asDefined(AXIS));
+        wallWithAxis(sheet);
+      },
+    },
+    breaks: {
+      says: '“Axis” is there under the same name, but with other dashes.',
+      draw: axis('Axis'),
+      linetypes: { Axis: [2.5, -1] },
+    },
+  },
+  [linesMeaning.meta.id]: {
+    standard: office({
+      meanings: [
+        { name: 'setback', linetype: 'Dashed', role: '', words: ['setback'], clause: '', notes: '' },
+      ],
+    }),
+    complies: { says: 'The setback is dashed.', draw: setback('Dashed') },
+    breaks: {
+      says: 'The setback is unbroken, and reads as the edge of something built.',
+      draw: setback('Continuous'),
+    },
+  },
+  [linesOnPaper.meta.id]: {
+    standard: office(),
+    complies: {
+      says: 'Dashes and gaps are to be told apart on paper.',
+      draw: axis('Theirs', [8, -1.5, 1, -1.5]),
+    },
+    breaks: {
+      says: 'Gaps of 0.1 mm close up: the line prints as if it were unbroken.',
+      draw: axis('Theirs', [0.8, -0.1, 0.2, -0.1]),
+    },
+  },
+  [pensNotPermitted.meta.id]: {
+    standard: office({ layers: [{ ...WALL, ownValuesAllowed: ['width'] }, AXIS] }),
+    complies: { says: 'A line of 0.7 mm: a permitted pen.', draw: wide(0.7) },
+    breaks: { says: 'A line of 1.58 mm: no pen of the office’s.', draw: wide(1.58) },
+  },
+  [pensNotHeld.meta.id]: {
+    standard: office(),
+    complies: { says: 'A version that holds the widths of pens.', draw: wide(0.5) },
+    breaks: {
+      says: 'The oldest version has no place for them: how wide it prints cannot be checked.',
+      version: 'AC1009',
+      draw(sheet, file) {
+        file.layer({ name: 'WALL', colour: 7 });
+        file.layer({ name: 'AXIS', colour: 1, linetype: 'Axis' });
+        wallWithAxis(sheet);
+      },
+    },
+  },
+};
