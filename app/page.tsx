@@ -1,13 +1,17 @@
 import Link from 'next/link';
 import { listDrawings } from '@/server/drawings';
 import { draft, editionInForce } from '@/server/editions';
+import { aboutToEnd } from '@/server/waivers';
 import { DrawingsTable } from '@/ui/drawings/DrawingsTable';
 import { beginningOf, outcomeOf } from '@/ui/drawings/types';
 import { buttonClass } from '@/ui/kit/Button';
-import { count } from '@/ui/kit/format';
+import { count, formatDay } from '@/ui/kit/format';
 import { Nothing, Page } from '@/ui/kit/Page';
 
 export const metadata = { title: 'Desk' };
+
+/** Days before its end in which a waiver is shown here. */
+const SOON = 14;
 
 export default function Desk() {
   const drawings = listDrawings();
@@ -15,6 +19,7 @@ export default function Desk() {
   const released = drawings.filter((drawing) => outcomeOf(drawing) === 'released');
   const open = draft();
   const inForce = editionInForce();
+  const ending = aboutToEnd(SOON);
   return (
     <Page
       title="Desk"
@@ -43,6 +48,15 @@ export default function Desk() {
           {open.label} of the standard is being written ({count(open.layerCount, 'layer')}).{' '}
           <Link href="/standard" className="font-medium text-verdigris-deep underline underline-offset-2">
             Go on with it
+          </Link>
+        </p>
+      )}
+      {ending.length > 0 && (
+        <p className="mb-4 border-l-[3px] border-ochre bg-ochre-soft px-3 py-1.5">
+          {count(ending.length, 'waiver ends', 'waivers end')} within {SOON} days, the first after{' '}
+          {formatDay(ending[0].until)}.{' '}
+          <Link href="/waivers" className="font-medium underline underline-offset-2">
+            Look at {ending.length === 1 ? 'it' : 'them'}
           </Link>
         </p>
       )}

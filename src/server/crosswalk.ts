@@ -157,11 +157,13 @@ export function listSenders(): SenderRecord[] {
   const rows = database()
     .prepare(
       `SELECT s.id, s.name, COUNT(d.id) AS drawings,
-         COALESCE(SUM(a.verdict = 'held'), 0) AS held, COALESCE(SUM(a.verdict = 'released'), 0) AS released
+         COALESCE(SUM(COALESCE(w.verdict, a.verdict) = 'held'), 0) AS held,
+         COALESCE(SUM(COALESCE(w.verdict, a.verdict) = 'released'), 0) AS released
        FROM senders s
        LEFT JOIN drawings d ON d.sender_id = s.id
        LEFT JOIN revisions r ON r.drawing_id = d.id AND r.number = d.current_revision
        LEFT JOIN audits a ON a.id = r.audit_id
+       LEFT JOIN waived w ON w.drawing_id = d.id AND w.audit_id = r.audit_id
        GROUP BY s.id ORDER BY s.folded`,
     )
     .all() as Omit<SenderRecord, keyof SenderMemory>[];

@@ -7,6 +7,7 @@ import { database } from './database';
 import { tell } from './events';
 import type { StoredFile } from './files';
 import { jobs, PRIORITY } from './jobs';
+import { settleDay, settleWaivers, type WaivedFinding, waivedIn, waiversFor } from './waivers';
 
 export type DrawingState = 'waiting' | 'reading' | 'ready' | 'unreadable';
 
@@ -23,7 +24,10 @@ export interface DrawingHead {
   readonly verdict: 'released' | 'held' | null;
   /** The audit did not look at all that it could: what is released is released in part. */
   readonly inPart: boolean;
+  /** Findings that count: those that are waived as a whole do not. */
   readonly counts: Record<Weight, number> | null;
+  /** Findings that are waived as a whole. */
+  readonly waivedCount: number;
   readonly edition: string | null;
   /** The draft it was checked with was edited since. */
   readonly editedSince: boolean;
@@ -56,6 +60,8 @@ export interface DrawingDetail extends DrawingRecord {
   readonly first: AuditSummary | null;
   /** The audit of the drawing as it is now. */
   readonly current: AuditRecord | null;
+  /** What waivers take off its findings, by their keys. */
+  readonly waived: Readonly<Record<string, WaivedFinding>>;
 }
 
 interface HeadRow {
@@ -77,6 +83,9 @@ interface HeadRow {
   must: number | null;
   should: number | null;
   note: number | null;
+  waived_must: number | null;
+  waived_should: number | null;
+  waived_note: number | null;
   left_open: number | null;
   edition_version: number | null;
   edition_number: number | null;
@@ -86,12 +95,14 @@ interface HeadRow {
 
 /** Columns only: a list of drawings parses nothing. */
 const HEADS = `SELECT d.*, s.name AS sender, r.sha, r.audit_id, r.edition_id,
-    a.verdict, a.must, a.should, a.note, a.left_open, a.edition_version,
+    COALESCE(w.verdict, a.verdict) AS verdict, a.must, a.should, a.note, a.left_open, a.edition_version,
+    w.must AS waived_must, w.should AS waived_should, w.note AS waived_note,
     e.number AS edition_number, e.state AS edition_state, e.version AS edition_now
   FROM drawings d
   JOIN senders s ON s.id = d.sender_id
   LEFT JOIN revisions r ON r.drawing_id = d.id AND r.number = d.current_revision
   LEFT JOIN audits a ON a.id = r.audit_id
+  LEFT JOIN waived w ON w.drawing_id = d.id AND w.audit_id = r.audit_id
   LEFT JOIN editions e ON e.id = r.edition_id`;
 
 const now = (): string => new Date().toISOString();
@@ -140,7 +151,15 @@ function headOf(row: HeadRow): DrawingHead {
     problem: fault ?? (row.problem ? (JSON.parse(row.problem) as Problem) : null),
     verdict: row.verdict,
     inPart: (row.left_open ?? 0) > 0,
-    counts: row.must === null ? null : { must: row.must, should: row.should ?? 0, note: row.note ?? 0 },
+    counts:
+      row.must === null
+        ? null
+        : {
+            must: row.must - (row.waived_must ?? 0),
+            should: (row.should ?? 0) - (row.waived_should ?? 0),
+            note: (row.note ?? 0) - (row.waived_note ?? 0),
+          },
+    waivedCount: (row.waived_must ?? 0) + (row.waived_should ?? 0) + (row.waived_note ?? 0),
     edition:
       row.edition_number === null
         ? null
@@ -150,14 +169,19 @@ function headOf(row: HeadRow): DrawingHead {
   };
 }
 
-export const listDrawings = (): DrawingHead[] =>
-  (database().prepare(`${HEADS} ORDER BY d.received_at DESC, d.id DESC`).all() as HeadRow[]).map(headOf);
+/** The heads of drawings, as of today: waivers that have ended take nothing off any more. */
+function heads(rest: string, ...values: readonly number[]): HeadRow[] {
+  settleDay();
+  return database()
+    .prepare(`${HEADS} ${rest}`)
+    .all(...values) as HeadRow[];
+}
+
+export const listDrawings = (): DrawingHead[] => heads('ORDER BY d.received_at DESC, d.id DESC').map(headOf);
 
 /** The newest drawings on file. */
 export const lastDrawings = (most: number): DrawingHead[] =>
-  (database().prepare(`${HEADS} ORDER BY d.received_at DESC, d.id DESC LIMIT ?`).all(most) as HeadRow[]).map(
-    headOf,
-  );
+  heads('ORDER BY d.received_at DESC, d.id DESC LIMIT ?', most).map(headOf);
 
 /** Names of projects that drawings came for, the newest first. */
 export const listProjects = (): string[] =>
@@ -173,7 +197,7 @@ export const countDrawings = (): number =>
 
 export function drawing(id: number): DrawingRecord | null {
   const db = database();
-  const row = db.prepare(`${HEADS} WHERE d.id = ?`).get(id) as HeadRow | undefined;
+  const [row] = heads('WHERE d.id = ?', id) as (HeadRow | undefined)[];
   if (!row) return null;
   const number = row.current_revision ?? 0;
   const revisions = db
@@ -204,10 +228,12 @@ export function drawingDetail(id: number): DrawingDetail | null {
     .prepare('SELECT audit_id FROM revisions WHERE drawing_id = ? AND number = 0')
     .pluck()
     .get(id) as number | null | undefined;
+  const current = record.auditId === null ? null : auditRecord(record.auditId);
   return {
     ...record,
     first: firstAudit ? auditSummary(firstAudit) : null,
-    current: record.auditId === null ? null : auditRecord(record.auditId),
+    current,
+    waived: current && record.auditId ? waivedIn(waiversFor(id), record.auditId, current.findings) : {},
   };
 }
 
@@ -221,6 +247,7 @@ export function step(id: number, by: -1 | 1): Result<null> {
     .prepare('UPDATE drawings SET current_revision = ? WHERE id = ? AND current_revision = ?')
     .run(record.revision + by, id, record.revision);
   if (done.changes === 0) return CONFLICT;
+  settleWaivers(id);
   tell({ type: 'drawing', id });
   return ok(null);
 }

@@ -4,6 +4,7 @@ import { database } from './database';
 import { tell } from './events';
 import type { PackedChanges } from './packing';
 import { packSheets } from './sheet-decisions';
+import { settleWaivers } from './waivers';
 import type { Decided } from './worker/tasks';
 
 export interface NewRevision {
@@ -69,6 +70,7 @@ export function addRevision(drawingId: number, base: number | null, made: NewRev
       number,
       drawingId,
     );
+    settleWaivers(drawingId);
     return true;
   })();
   if (written) tell({ type: 'drawing', id: drawingId });

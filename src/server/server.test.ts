@@ -161,7 +161,13 @@ describe('tasks', () => {
     const asking = audited.value.audit.findings.filter((finding) => finding.correction === 'choice');
     const proposals = handlers.proposals({ path, standard: demoStandard });
     expect(proposals.ok && Object.keys(proposals.value)).toHaveLength(asking.length);
-    const corrected = handlers.correct({ path, standard: demoStandard, request: {}, sheets: [] });
+    const corrected = handlers.correct({
+      path,
+      standard: demoStandard,
+      corrected: demoStandard,
+      request: {},
+      sheets: [],
+    });
     expect(corrected.ok && existsSync(filePath(corrected.value.sha))).toBe(true);
     const cache = join(process.env.ZINC_WARDEN_DATA!, 'pictures', 'p');
     expect(handlers.picture({ path, cache, sheet: 0, defaultWidthMm: 0.25, sheets: [] })).toEqual({

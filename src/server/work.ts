@@ -16,6 +16,7 @@ import type { ScaledDrawing, ScaleOrder } from './scaling';
 import { contentOf, sheetsNow, unpackSheets } from './sheet-decisions';
 import { findAudit, storeAudit } from './store-audit';
 import { keepUses, uncounted } from './uses';
+import { settleWaivers, waiversFor, withoutWaived } from './waivers';
 
 // What the jobs of each kind do. Every one of them can be broken off at any moment and done again from the start.
 
@@ -113,7 +114,13 @@ registerKind('correct', {
     const sheets = sheetsNow(id);
     const result = await runTask(
       'correct',
-      { path: filePath(record.currentSha), standard: used.standard, request, sheets },
+      {
+        path: filePath(record.currentSha),
+        standard: used.standard,
+        corrected: withoutWaived(used.standard, waiversFor(id)),
+        request,
+        sheets,
+      },
       cancel,
     );
     if (!result.ok) return result;
@@ -220,6 +227,7 @@ registerKind('refresh', {
     database()
       .prepare('UPDATE revisions SET audit_id = ? WHERE id = ? AND audit_id = ?')
       .run(audited.value, revisionId, row.audit_id);
+    settleWaivers(row.drawing_id);
     tell({ type: 'drawing', id: row.drawing_id });
     return NOTHING;
   },

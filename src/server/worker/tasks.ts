@@ -49,7 +49,10 @@ export interface Tasks {
   correct: {
     request: {
       path: string;
+      /** What the drawing is audited with afterwards. */
       standard: Standard;
+      /** What it is corrected by: it leaves alone what is waived. */
+      corrected: Standard;
       request: CorrectionRequest;
       sheets: readonly SheetDecision[];
     };
@@ -157,10 +160,12 @@ export const handlers: Handlers = {
     });
   },
 
-  correct({ path, standard, request, sheets }) {
-    const result = correctDrawing(readStored(path), standard, { ...request, sheets });
+  correct({ path, standard, corrected, request, sheets }) {
+    const result = correctDrawing(readStored(path), corrected, { ...request, sheets });
     if (!result.ok) return result;
-    const { bytes, changes, after, drawing, unsettled, decided, memories } = result.value;
+    const { bytes, changes, drawing, unsettled, decided, memories } = result.value;
+    const after =
+      corrected.rules === standard.rules ? result.value.after : plainAudit(audit(drawing, standard));
     const { sha } = storeBytes(bytes);
     return ok({
       sha,

@@ -2,6 +2,7 @@
 
 import { useCallback, useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
+import type { ListedFinding } from '@/core/audit/finding';
 import type { StandardLayer } from '@/core/standard/definitions';
 import type { DrawingView } from '../drawings/types';
 import { Button } from '../kit/Button';
@@ -22,6 +23,8 @@ import { OpenWork } from './OpenWork';
 import { likelyTarget, type RuleWords } from './types';
 import { useDrawing, useHandles, useProposals } from './useDrawing';
 import { useLedgerView } from './useLedgerView';
+import { WaiveDialog } from './WaiveDialog';
+import { WaivedList } from './WaivedList';
 
 interface Props {
   readonly drawing: DrawingView;
@@ -41,11 +44,11 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
   const groups = useMemo(
     () =>
       groupsOf(
-        drawing.current?.findings ?? [],
+        drawing.current?.findings.filter(({ key }) => !drawing.waived[key]?.whole) ?? [],
         view,
         (id) => rules.find((rule) => rule.id === id)?.title ?? id,
       ),
-    [drawing.current?.findings, view, rules],
+    [drawing.current?.findings, drawing.waived, view, rules],
   );
   const shown = useMemo(() => groups.flatMap((group) => group.findings), [groups]);
   const {
@@ -68,13 +71,18 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
   const [accepting, setAccepting] = useState(false);
   const [keysShown, setKeysShown] = useState(false);
   const [deleting, setDeleting] = useState(false);
+  const [waiving, setWaiving] = useState<ListedFinding | null>(null);
   const asking = useMemo(() => findings.filter(({ correction }) => correction === 'choice'), [findings]);
   const { proposals, refuse } = useProposals(drawing, asking.length);
   const likely = useMemo(
     () => asking.filter((finding) => likelyTarget(finding, proposals) !== null),
     [asking, proposals],
   );
-  const finding = findings.find((candidate) => candidate.key === chosen) ?? null;
+  const waived = useMemo(
+    () => drawing.current?.findings.filter(({ key }) => drawing.waived[key]?.whole) ?? [],
+    [drawing.current?.findings, drawing.waived],
+  );
+  const finding = drawing.current?.findings.find((candidate) => candidate.key === chosen) ?? null;
   const handles = useHandles(drawing, finding);
 
   const walk = (by: 1 | -1): void => {
@@ -200,6 +208,8 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
                   layers={layers}
                   proposals={proposals}
                   onRefuse={refuse}
+                  waived={drawing.waived}
+                  onWaive={setWaiving}
                   chosen={chosen}
                   view={view}
                   groups={groups}
@@ -209,6 +219,7 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
                   onCorrect={(which, note) => void correct(which, note)}
                   onDecide={(item, option, to) => void decide(item, option, to)}
                 />
+                <WaivedList findings={waived} waived={drawing.waived} chosen={chosen} onChoose={setChosen} />
               </>
             )}
             {tab === 'changes' && (
@@ -246,6 +257,14 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
         }}
       />
       <KeyList open={keysShown} onOpenChange={setKeysShown} />
+      {waiving && (
+        <WaiveDialog
+          drawing={drawing}
+          finding={waiving}
+          ruleTitle={rules.find(({ id }) => id === waiving.rule)?.title ?? waiving.rule}
+          onClose={() => setWaiving(null)}
+        />
+      )}
       {deleting && <DeleteDrawing drawing={drawing} onClose={() => setDeleting(false)} />}
     </div>
   );

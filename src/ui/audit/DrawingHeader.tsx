@@ -1,3 +1,4 @@
+import Link from 'next/link';
 import { leftOpen } from '@/core/audit/families';
 import type { DrawingView } from '../drawings/types';
 import { Button, buttonClass } from '../kit/Button';
@@ -42,6 +43,11 @@ export function DrawingHeader({ drawing, busy, onStep, onKeys, onDelete }: Props
           <WeightTag weight="must" count={counts.must} />
           <WeightTag weight="should" count={counts.should} />
           <WeightTag weight="note" count={counts.note} />
+          {drawing.waivedCount > 0 && (
+            <Link className="text-[13px] text-ink-2 underline" href="/waivers">
+              <span className="figures">{drawing.waivedCount}</span> waived
+            </Link>
+          )}
           <LookedAt looked={current.looked} />
         </div>
       )}

@@ -63,6 +63,8 @@ const drawing: DrawingView = {
   changeCount: 6,
   currentSha: 'b'.repeat(64),
   originalSha: 'a'.repeat(64),
+  waived: {},
+  waivedCount: 0,
   revisions: [
     { number: 1, note: 'Walls becomes A-WALL', madeAt: '2026-10-07T09:00:00.000Z', changeCount: 6 },
   ],
@@ -83,6 +85,8 @@ const ledger = (more: Partial<LedgerProps>): LedgerProps => ({
   onCorrect: () => undefined,
   onDecide: () => undefined,
   onRefuse: () => undefined,
+  waived: {},
+  onWaive: () => undefined,
   ...more,
 });
 const offered = (ranked: Offered['ranked'], more: Partial<Offered> = {}): Offered => ({

@@ -3,6 +3,7 @@ import { LIKELY } from '@/core/audit/likeness/likely';
 import type { Proposal } from '@/core/audit/likeness/propose';
 import type { Asks } from '@/core/correct/proposals';
 import type { StandardLayer } from '@/core/standard/definitions';
+import type { WaivedView } from '../drawings/types';
 
 export interface RuleWords {
   readonly id: string;
@@ -39,6 +40,9 @@ export interface LedgerProps {
   readonly busy: boolean;
   readonly onCorrect: (which: readonly ListedFinding[], note: string) => void;
   readonly onDecide: (finding: ListedFinding, option: Option, to?: string) => void;
+  /** What waivers take off findings, by their keys. */
+  readonly waived: Readonly<Record<string, WaivedView>>;
+  readonly onWaive: (finding: ListedFinding) => void;
   /** Refuses an office layer for what a finding asks about, or has it proposed again. */
   readonly onRefuse: (asks: Asks, target: string, action: 'refuse' | 'offer') => void;
 }

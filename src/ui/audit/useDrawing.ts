@@ -36,7 +36,9 @@ export function useDrawing(
   const [working, setWorking] = useState(false);
   /** How often the panel of units was asked for. */
   const [unitsAsked, setUnitsAsked] = useState(0);
-  const findings = drawing.current?.findings ?? NONE;
+  // What is waived as a whole asks nothing of anybody.
+  const all = drawing.current?.findings ?? NONE;
+  const findings = useMemo(() => all.filter(({ key }) => !drawing.waived[key]?.whole), [all, drawing.waived]);
   const reading = isBeingRead(drawing);
 
   const refresh = useCallback((): void => startRefresh(() => router.refresh()), [router]);
@@ -101,9 +103,12 @@ export function useDrawing(
   const correct = useCallback(
     (which: readonly ListedFinding[] | 'all', note: string): Promise<void> =>
       which === 'all'
-        ? order(automatic, { note })
+        ? order(
+            automatic,
+            findings.length < all.length ? { findings: automatic.map(({ key }) => key), note } : { note },
+          )
         : order(which, { findings: which.map(({ key }) => key), note }),
-    [order, automatic],
+    [order, automatic, findings, all],
   );
 
   /** Takes one of a finding's ways out. Those that change the standard leave the drawing as it is. */

@@ -16,6 +16,7 @@ const head = (id: number, more: Partial<DrawingHead> = {}): DrawingHead => ({
   problem: null,
   verdict: 'released',
   inPart: false,
+  waivedCount: 0,
   counts: { must: 0, should: 2, note: 1 },
   edition: 'Edition 1',
   editedSince: false,

@@ -18,6 +18,8 @@ export interface DrawingHead {
   readonly verdict: Verdict | null;
   readonly inPart: boolean;
   readonly counts: Record<Weight, number> | null;
+  /** Findings that are waived as a whole: they do not count. */
+  readonly waivedCount: number;
   readonly edition: string | null;
   /** The draft it was checked with was edited since. */
   readonly editedSince: boolean;
@@ -44,6 +46,19 @@ export const beginningOf = (drawings: readonly DrawingHead[]) => ({
   busy: drawings.some(isBeingRead),
 });
 
+/** What waivers take off one finding. */
+export interface WaivedView {
+  readonly objects: number;
+  readonly whole: boolean;
+  readonly waivers: readonly {
+    readonly id: number;
+    readonly reason: string;
+    readonly by: string;
+    readonly until: string;
+    readonly scope: 'drawing' | 'project' | 'sender';
+  }[];
+}
+
 export interface DrawingView extends DrawingHead {
   readonly sheets: readonly SheetHead[];
   /** What the audit came to when the drawing was received. */
@@ -62,6 +77,8 @@ export interface DrawingView extends DrawingHead {
     readonly notChecked: readonly { readonly rule: string; readonly what: string }[];
     readonly looked: readonly Looked[];
   } | null;
+  /** By the finding's key. */
+  readonly waived: Readonly<Record<string, WaivedView>>;
   readonly changeCount: number;
   readonly currentSha: string;
   readonly originalSha: string;

@@ -13,6 +13,8 @@ const TIME = new Intl.DateTimeFormat('en-GB', {
 });
 
 export const formatDate = (iso: string): string => DATE.format(new Date(iso));
+/** A day as year-month-day, wherever the reader is. */
+export const formatDay = (day: string): string => DATE.format(new Date(`${day}T12:00`));
 export const formatTime = (iso: string): string => TIME.format(new Date(iso));
 
 export const count = (n: number, one: string, many = `${one}s`): string =>
