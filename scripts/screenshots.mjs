@@ -38,7 +38,9 @@ await shoot('linetypes', '/standard?view=linetypes', () =>
 );
 
 // One drawing is corrected for the last pictures, and taken back again.
-await shoot('dimensions', '/standard?view=dimensions', () => page.getByRole('tab', { name: 'Text' }).click());
+await shoot('dimensions', '/standard?view=dimensions', () =>
+  page.getByRole('tab', { name: 'Figure' }).click(),
+);
 await shoot('fills', '/standard?view=fills', () => page.getByRole('button', { name: 'PAVERS' }).click());
 await shoot('rules', '/standard?view=rules');
 // Learning shows itself against a draft, which is gone again afterwards.

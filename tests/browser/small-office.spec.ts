@@ -150,30 +150,30 @@ test('a small office defines its standard from nothing', async ({ page }) => {
   await page.getByLabel('Name', { exact: true }).fill('KY-mm');
   // Touching the gap in the picture opens its setting; what is unwise is said while it is typed.
   await page.locator('svg [data-setting="extensionOffsetMm"]').last().dispatchEvent('pointerdown');
-  await expect(page.getByLabel('Gap at the object, mm')).toBeFocused();
-  await page.getByLabel('Gap at the object, mm').fill('0');
+  await expect(page.getByLabel('Extension lines: gap at the object, mm')).toBeFocused();
+  await page.getByLabel('Extension lines: gap at the object, mm').fill('0');
   await said(page, 'extension lines touch the object');
-  await page.getByLabel('Gap at the object, mm').fill('1.5');
+  await page.getByLabel('Extension lines: gap at the object, mm').fill('1.5');
   await expect(page.getByText('extension lines touch the object')).toHaveCount(0);
-  await page.getByRole('tab', { name: 'Text', exact: false }).click();
+  await page.getByRole('tab', { name: 'Figure', exact: false }).click();
   await page.getByLabel('Text style', { exact: true }).selectOption('KY-Note');
   await page.getByRole('button', { name: 'Add it' }).click();
   await said(page, 'KY-mm is saved in the draft.');
   await page.getByRole('button', { name: 'Copy', exact: true }).click();
   await page.getByLabel('Name', { exact: true }).fill('KY-m');
   await page.getByLabel('Builds on').selectOption('KY-mm');
-  await page.getByRole('tab', { name: 'Units' }).first().click();
+  await page.getByRole('tab', { name: 'Number' }).first().click();
   await page.getByLabel('After the value').fill(' m');
   await said(page, 'in a drawing in mm the factor is 0.001, not 1');
   await page.getByLabel('Factor, ×').fill('0.001');
-  await page.getByLabel('Decimal places').fill('2');
+  await page.getByLabel('Decimal places', { exact: true }).fill('2');
   await said(page, '2550 in the drawing reads 2.55 m');
   await page.getByRole('button', { name: 'Add it' }).click();
   await said(page, 'KY-m is saved in the draft.');
   await page.getByLabel('Compare with').selectOption('KY-mm');
   const compared = page.getByRole('region', { name: 'Compare' });
   await expect(compared.getByRole('row')).toHaveCount(4);
-  await expect(compared).toContainText('units: factor');
+  await expect(compared).toContainText('number: factor');
 
   await view(page, /^Fills/);
   await page.getByLabel('Add a ready one').selectOption('BRICK-COURSES');

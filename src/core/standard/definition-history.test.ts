@@ -37,7 +37,7 @@ describe('the history of a definition', () => {
   it('follows a dimension style through the one it builds on', () => {
     expect(told('Dimension style', 'OHW-Metres')[0]).toEqual([
       'Draft 4',
-      ['Dimension style OHW-Metres: text: height 2.5 mm → 3.5 mm'],
+      ['Dimension style OHW-Metres: figure: height 2.5 mm → 3.5 mm'],
     ]);
   });
 

@@ -73,10 +73,10 @@ describe('differences of two standards', () => {
     expect(two.map(({ setting, before, after }) => [setting, before, after])).toEqual([
       ['use', 'Everything that is built: whole millimetres', 'Site plans: metres to two places'],
       ['builds on', 'none', 'OHW-Millimetres'],
-      ['units: decimal places', '0', '2'],
-      ['units: after the value', 'nothing', '“ m”'],
-      ['units: factor', '1 ×', '0.001 ×'],
-      ['units: zeros at the end dropped', 'yes', 'no'],
+      ['number: decimal places', '0', '2'],
+      ['number: after the value', 'nothing', '“ m”'],
+      ['number: factor', '1 ×', '0.001 ×'],
+      ['number: zeros at the end dropped', 'yes', 'no'],
       ['clause', '7.1', '7.2'],
     ]);
     expect(compareTwo(demoStandard, 'linetype', 'OHW-Hidden', 'ohw-above')).toHaveLength(2);
@@ -88,7 +88,7 @@ describe('differences of two standards', () => {
     next.dimensions[0].settings.textHeightMm = 3.5;
     expect(said(demoStandard, next)).toEqual(
       ['OHW-Millimetres', 'OHW-Metres', 'OHW-Steel'].map(
-        (name) => `Dimension style ${name}: text: height 2.5 mm → 3.5 mm`,
+        (name) => `Dimension style ${name}: figure: height 2.5 mm → 3.5 mm`,
       ),
     );
   });

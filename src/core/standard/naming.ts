@@ -117,7 +117,7 @@ export const fits = (scheme: NamingScheme, name: string): boolean =>
   takeApart(scheme, name).faults.length === 0;
 
 /** Which fields a name can have: every choice of the optional ones; without separators only the last can be missing. */
-function arrangements(scheme: NamingScheme): number[][] {
+export function arrangements(scheme: NamingScheme): number[][] {
   let found: number[][] = [[]];
   for (const [i, field] of scheme.fields.entries())
     found = found.flatMap((present) => {
@@ -128,7 +128,7 @@ function arrangements(scheme: NamingScheme): number[][] {
   return found.length > 0 ? found : [scheme.fields.map((_, i) => i)];
 }
 
-function split(scheme: NamingScheme, present: readonly number[], name: string): NamePart[] {
+export function split(scheme: NamingScheme, present: readonly number[], name: string): NamePart[] {
   const parts: NamePart[] = [];
   let at = 0;
   for (const [k, index] of present.entries()) {
@@ -176,7 +176,7 @@ const missing = (field: NamingField, index: number): NamePart => ({
   fault: `${field.name} is missing`,
 });
 
-function judge(field: NamingField, text: string): { meaning: string; fault: string | null } {
+export function judge(field: NamingField, text: string): { meaning: string; fault: string | null } {
   const wrong = (fault: string): { meaning: string; fault: string } => ({ meaning: '', fault });
   const own = field.filler ? text.replace(new RegExp(`${FILLER}+$`), '') : text;
   if (text.length < field.minLength || text.length > field.maxLength)
@@ -229,32 +229,12 @@ export function editDistance(a: string, b: string): number {
 /** Codes tried for one field when a name is put right. */
 const TRIED = 4;
 
-/** The valid names nearest to one that does not fit, nearest first. */
-export function nearestNames(scheme: NamingScheme, name: string, most = 5): string[] {
-  const found = new Map<string, number>();
-  for (const present of arrangements(scheme)) {
-    const parts = split(scheme, present, name).filter((part) => part.field >= 0);
-    // An optional field that the name does not have is not made up.
-    if (parts.some((part) => part.text === '' && !scheme.fields[part.field].required)) continue;
-    let options: string[][] = [[]];
-    for (const part of parts) {
-      const field = scheme.fields[part.field];
-      const tried = part.fault === null ? [part.text] : candidates(field, part.text);
-      options = options.flatMap((values) => tried.map((value) => [...values, value])).slice(0, 256);
-    }
-    for (const values of options) {
-      const built = buildName(scheme, new Map(parts.map((part, k) => [part.field, values[k]])));
-      if ('name' in built && built.name !== name)
-        found.set(built.name, editDistance(built.name.toUpperCase(), name.toUpperCase()));
-    }
-  }
-  return [...found]
-    .sort((a, b) => a[1] - b[1] || a[0].localeCompare(b[0]))
-    .slice(0, most)
-    .map(([near]) => near);
-}
-
-function candidates(field: NamingField, text: string): string[] {
+/** What a text can be as the value of a field: its nearest codes, or what fits of it. */
+export function candidates(
+  field: NamingField,
+  text: string,
+  distance: (a: string, b: string) => number,
+): string[] {
   const shape = (value: string): string => {
     const cut = value.slice(0, field.maxLength);
     return field.filler ? cut.padEnd(field.minLength, FILLER) : cut;
@@ -264,8 +244,8 @@ function candidates(field: NamingField, text: string): string[] {
       ? [...field.codes]
           .sort(
             (a, b) =>
-              editDistance(a.code.toUpperCase(), text.toUpperCase()) -
-              editDistance(b.code.toUpperCase(), text.toUpperCase()),
+              distance(a.code.toUpperCase(), text.toUpperCase()) -
+              distance(b.code.toUpperCase(), text.toUpperCase()),
           )
           .slice(0, TRIED)
           .map(({ code }) => (field.codeLength > 0 ? code + text.slice(field.codeLength) : code))

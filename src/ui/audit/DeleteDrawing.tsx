@@ -51,7 +51,7 @@ export function DeleteDrawing({ drawing, onClose }: { drawing: DrawingView; onCl
         </p>
       )}
       <DialogFoot>
-        <Button onClick={onClose}>Keep it</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button look="grave" disabled={busy} onClick={() => void remove()}>
           Delete it
         </Button>

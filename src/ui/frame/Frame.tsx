@@ -12,9 +12,13 @@ export interface FrameEdition {
   readonly issued: boolean;
 }
 
+/** Beside a sheet notices stand over the paper: not over the ledger, a panel, or the bar below. */
+const OVER_SHEET = { left: 'calc(42% + 16px)', bottom: 84 };
+
 /** The frame around every place: the six places, and which edition is in force. */
 export function Frame({ edition, children }: { edition: FrameEdition | null; children: ReactNode }) {
   const path = usePathname();
+  const onSheet = /^\/drawings\/\d+/.test(path);
   return (
     <div className="flex h-dvh min-h-0 flex-col">
       <a
@@ -74,7 +78,8 @@ export function Frame({ edition, children }: { edition: FrameEdition | null; chi
         {children}
       </main>
       <Toaster
-        position="bottom-right"
+        position={onSheet ? 'bottom-left' : 'bottom-right'}
+        offset={onSheet ? OVER_SHEET : undefined}
         toastOptions={{ className: 'font-sans', style: { borderRadius: 3 } }}
       />
     </div>

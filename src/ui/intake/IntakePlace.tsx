@@ -141,7 +141,9 @@ export function IntakePlace({ drawings, senders, projects, work }: Props) {
           <Button look="main" onClick={() => input.current?.click()}>
             Choose files
           </Button>
-          <p className="text-[13px] text-ink-2">DXF in text form, versions R12 to 2018. Several at once.</p>
+          <p className="text-[13px] text-ink-2">
+            DXF, text or binary, versions R12 to 2018. Several at once.
+          </p>
           <input
             ref={input}
             type="file"

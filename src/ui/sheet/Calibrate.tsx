@@ -57,7 +57,7 @@ export function Calibrate({ open, onOpenChange, onDone }: Props) {
       </div>
       <DialogFoot>
         <Button look="quiet" onClick={() => onOpenChange(false)}>
-          Not now
+          Cancel
         </Button>
         <Button
           look="main"

@@ -171,7 +171,7 @@ function Foot({ can, name, onCancel }: { can: boolean; name: string; onCancel: (
         {name}
       </Button>
       <Button look="quiet" type="button" onClick={onCancel}>
-        Not now
+        Cancel
       </Button>
     </div>
   );

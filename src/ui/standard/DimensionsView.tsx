@@ -213,7 +213,7 @@ function StyleForm({
   change,
   fault,
 }: FormProps<StandardDimensionStyle> & { standard: Standard }) {
-  const [group, setGroup] = useState<DimensionGroup>('Dimension line');
+  const [group, setGroup] = useState<DimensionGroup>('Lines');
   const [chosen, setChosen] = useState<DimensionSetting | null>(null);
   const [scale, setScale] = useState(100);
   const grid = useRef<HTMLFieldSetElement>(null);

@@ -150,7 +150,7 @@ export function DiscardDialog({
         </p>
       )}
       <DialogFoot>
-        <Button onClick={onClose}>Keep it</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button look="grave" onClick={() => void discard()}>
           Discard it
         </Button>

@@ -5,6 +5,8 @@ import { toast } from 'sonner';
 import { hexOf, readColour } from '@/core/dxf/colour';
 import { OBJECT_KINDS } from '@/core/dxf/object-kinds';
 import { PROPERTIES, type StandardLayer } from '@/core/standard/definitions';
+import { takeApart } from '@/core/standard/naming';
+import { nearestNames } from '@/core/standard/nearest-names';
 import { widthOfRole } from '@/core/standard/pens';
 import { followName } from '@/core/standard/rename';
 import { type FieldFault, layerOf, type Standard } from '@/core/standard/standard';
@@ -19,6 +21,38 @@ import { BothSizes, EditorHead } from './parts';
 import { faultAt, formatOnFile, type OnFile, type Save } from './types';
 
 const BLANK = layerOf({ name: '', widthMm: 0.25 });
+
+/** Says while a name is typed that it breaks the office's scheme, and what would follow it. */
+function OffScheme({
+  standard,
+  name,
+  onPick,
+}: {
+  readonly standard: Standard;
+  readonly name: string;
+  readonly onPick: (name: string) => void;
+}) {
+  const scheme = standard.naming.layers;
+  if (!scheme || name === '') return null;
+  const { faults } = takeApart(scheme, name);
+  if (faults.length === 0) return null;
+  const known = standard.layers.map((layer) => layer.name);
+  return (
+    <p role="status" className="text-[12.5px] text-ochre">
+      It breaks the naming scheme: {faults[0]}.
+      {nearestNames(scheme, name, 3, known).map((near) => (
+        <button
+          key={near}
+          type="button"
+          className="figures ml-2 text-verdigris underline"
+          onClick={() => onPick(near)}
+        >
+          {near}
+        </button>
+      ))}
+    </p>
+  );
+}
 
 interface Props {
   readonly standard: Standard;
@@ -98,6 +132,7 @@ export function LayerEditor({ standard, index, editable, save, onFile, onDone }:
           onChange={(event) => change({ name: event.target.value })}
           required
         />
+        <OffScheme standard={standard} name={form.name.trim()} onPick={(name) => change({ name })} />
         <Field
           label="What belongs on it"
           value={form.purpose}

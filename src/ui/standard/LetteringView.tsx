@@ -282,7 +282,7 @@ function StyleEditor({
           </Button>
         )}
         <Button look="quiet" onClick={onDone}>
-          {editable ? 'Leave it' : 'Close'}
+          {editable ? 'Cancel' : 'Close'}
         </Button>
         {editable && present && (
           <Button

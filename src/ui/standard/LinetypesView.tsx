@@ -308,7 +308,7 @@ function LinetypeForm({
                       set={(next) => place(element, { scale: next })}
                     />
                     <Choice
-                      label="Stands"
+                      label="Place"
                       value={placed.place}
                       onChange={(event) =>
                         place(element, { place: event.target.value as PlacedSymbol['place'] })

@@ -111,7 +111,7 @@ function SchemeOf({ thing, standard, editable, save }: Props & { thing: NamedThi
     <Beside
       editor={
         chosen === null ? (
-          <TryName scheme={scheme} one={one} />
+          <TryName scheme={scheme} one={one} known={own} />
         ) : (
           <FieldEditor
             key={`${chosen} ${scheme.fields.length}`}
@@ -339,7 +339,7 @@ function FieldEditor({
           </Button>
         )}
         <Button look="quiet" onClick={onDone}>
-          {editable ? 'Leave it' : 'Close'}
+          {editable ? 'Cancel' : 'Close'}
         </Button>
         {editable && (
           <>

@@ -186,7 +186,7 @@ function TableDialog({
       <DialogFoot>
         {rows === null ? (
           <>
-            <Button onClick={() => close(false)}>Not now</Button>
+            <Button onClick={() => close(false)}>Cancel</Button>
             <Button look="main" disabled={text.trim() === ''} onClick={() => setRows(readDelimited(text))}>
               Check it
             </Button>

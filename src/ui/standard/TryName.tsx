@@ -1,13 +1,23 @@
 'use client';
 
 import { useState } from 'react';
-import { buildName, type NamingScheme, nearestNames, takeApart } from '@/core/standard/naming';
+import { buildName, type NamingScheme, takeApart } from '@/core/standard/naming';
+import { nearestNames } from '@/core/standard/nearest-names';
 import { Choice, Field } from '../kit/Field';
 import { NameParts } from './NameParts';
 import { EditorHead } from './parts';
 
 /** A name tried against a scheme, with the nearest that follow it; and one built by picking. */
-export function TryName({ scheme, one }: { scheme: NamingScheme; one: string }) {
+export function TryName({
+  scheme,
+  one,
+  known,
+}: {
+  readonly scheme: NamingScheme;
+  readonly one: string;
+  /** Names of the kind that the standard has. */
+  readonly known: readonly string[];
+}) {
   const [name, setName] = useState('');
   const [parts, setParts] = useState<readonly string[]>([]);
   const [unbuilt, setUnbuilt] = useState<readonly string[]>([]);
@@ -19,7 +29,7 @@ export function TryName({ scheme, one }: { scheme: NamingScheme; one: string }) 
     if ('name' in built) setName(built.name);
   };
   const taken = name === '' ? null : takeApart(scheme, name);
-  const near = taken && taken.faults.length > 0 ? nearestNames(scheme, name) : [];
+  const near = taken && taken.faults.length > 0 ? nearestNames(scheme, name, 5, known) : [];
   return (
     <>
       <EditorHead title="Try a name" />

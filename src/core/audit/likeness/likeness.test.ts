@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { demoStandard } from '../../../../demo/standard';
 import { layerOf } from '../../standard/standard';
+import { tokens, wordLikeness } from '../../standard/words';
 import { propose, proposeForObjects, type Stray } from './propose';
-import { tokens, wordLikeness } from './words';
 
 const stray = (name: string, more: Partial<Stray> = {}): Stray => ({ name, kinds: new Map(), ...more });
 const best = (name: string, more: Partial<Stray> = {}): string | undefined =>

@@ -4,9 +4,9 @@ import { foldName } from '../../dxf/interner';
 import { countOf, type ObjectKind } from '../../dxf/object-kinds';
 import type { StandardLayer } from '../../standard/definitions';
 import { findLinetype, type Standard } from '../../standard/standard';
+import { isKnown, type NameWord, tokens, wordMatch, wordsIn } from '../../standard/words';
 import { type AuditContext, kindCounts, type LayerUse } from '../context';
 import { LIKELY } from './likely';
-import { isKnown, type NameWord, tokens, wordMatch, wordsIn } from './words';
 
 /** An office layer that a sender's layer may stand for, with the reasons in words. */
 export interface Proposal {

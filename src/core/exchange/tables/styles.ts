@@ -31,7 +31,7 @@ export const TEXT_STYLE_TABLE: TableKind<StandardTextStyle> = {
     style.number('widthFactor', 'Width factor'),
     style.number('slantDeg', 'Slant, °', 'slant'),
     style.number('lineSpacing', 'Line spacing'),
-    style.choice('justification', JUSTIFICATIONS, 'Set', 'justification'),
+    style.choice('justification', JUSTIFICATIONS, 'Justification', 'set'),
     style.text('notes', 'Notes'),
     style.text('clause', 'Clause'),
   ],

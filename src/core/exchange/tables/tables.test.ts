@@ -214,12 +214,12 @@ describe('definitions as tables', () => {
     expect(change('linetypes', 'Name;Pattern\nOHW-Above;dash 2, gap 1')).toEqual([
       'OHW-Above elements dash 1.5, gap 1 → dash 2, gap 1',
     ]);
-    expect(change('dimension-styles', 'Name\tText: Height, mm\nOHW-Metres\t3.5')).toEqual([
-      'OHW-Metres text: height 2.5 mm → 3.5 mm',
+    expect(change('dimension-styles', 'Name\tFigure: Height, mm\nOHW-Metres\t3.5')).toEqual([
+      'OHW-Metres figure: height 2.5 mm → 3.5 mm',
     ]);
     // An empty cell gives the setting back to what the style builds on.
-    expect(change('dimension-styles', 'Name\tUnits: Factor\nOHW-Metres\t')).toEqual([
-      'OHW-Metres units: factor 0.001 × → 1 ×',
+    expect(change('dimension-styles', 'Name\tNumber: Factor\nOHW-Metres\t')).toEqual([
+      'OHW-Metres number: factor 0.001 × → 1 ×',
     ]);
     expect(change('fills', 'Name;Lines\nPAVERS;0 every 80')).toContain(
       'PAVERS lines 0° every 100 mm; 90° every 100 mm, shifted 100, broken 100 -100 → 0° every 80 mm',
@@ -249,9 +249,9 @@ describe('definitions as tables', () => {
     ['linetypes', 'Name;Whole repeats\nX;perhaps', 'is neither yes nor no'],
     ['text-styles', 'Name;Face\nX;gothic', 'is none of stroke, sans'],
     ['text-styles', 'Name;Height\nX;tall', 'is no number'],
-    ['dimension-styles', 'Name;Terminators: First\nX;star', 'is none of filled arrow'],
-    ['dimension-styles', 'Name;Text: Framed\nX;round', 'is neither yes nor no'],
-    ['dimension-styles', 'Name;Text: Height, mm\nX;two', 'is no number'],
+    ['dimension-styles', 'Name;Ends: First\nX;star', 'is none of filled arrow'],
+    ['dimension-styles', 'Name;Figure: Framed\nX;round', 'is neither yes nor no'],
+    ['dimension-styles', 'Name;Figure: Height, mm\nX;two', 'is no number'],
     ['fills', 'Name;Lines\nX;every 3', 'does not begin with an angle and a distance'],
     ['fills', 'Name\tLines\nX\t45 every 3, tilted', '“tilted” is not understood'],
     ['fills', 'Name\tLines\nX\t45 every 3, from 1', 'too many or too few numbers'],
