@@ -1,8 +1,10 @@
 import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Result } from '../core/result';
 import type { StandardLayer } from '../core/standard/definitions';
+import { differences, formatDifference } from '../core/standard/differences';
 import { blankStandard, checkStandard, type FieldFault, type Standard } from '../core/standard/standard';
 import { database } from './database';
+import { type DraftSteps, forgetSteps, goStep, keepStep, stepsOf } from './draft-steps';
 
 export type EditionState = 'draft' | 'issued' | 'withdrawn';
 
@@ -20,6 +22,8 @@ export interface EditionHead {
   readonly withdrawnBy: string | null;
   readonly withdrawnNote: string;
   readonly layerCount: number;
+  /** How far one can go back and forth in the draft. */
+  readonly steps: DraftSteps;
 }
 
 export interface Edition extends EditionHead {
@@ -60,6 +64,8 @@ function standardOf(body: string): Standard {
   return standard;
 }
 
+const NO_STEPS: DraftSteps = { undo: 0, redo: 0 };
+
 function toEdition(row: Row): Edition {
   const standard = standardOf(row.body);
   return {
@@ -76,6 +82,7 @@ function toEdition(row: Row): Edition {
     withdrawnBy: row.withdrawn_by,
     withdrawnNote: row.withdrawn_note,
     layerCount: standard.layers.length,
+    steps: row.state === 'draft' ? stepsOf(row.id) : NO_STEPS,
     standard,
   };
 }
@@ -130,6 +137,7 @@ export function blankEdition(): Edition {
     withdrawnBy: null,
     withdrawnNote: '',
     layerCount: 0,
+    steps: NO_STEPS,
     standard: blankStandard('Our office'),
   };
 }
@@ -190,12 +198,32 @@ export function saveDraft(seen: SeenDraft, data: unknown): SaveResult {
     data !== null && typeof data === 'object' ? { ...data, edition: present.standard.edition } : data,
   );
   if ('faults' in result) return { ok: false, conflict: false, faults: result.faults };
-  database()
+  const body = JSON.stringify(result.standard);
+  database().transaction(() => {
+    keepStep(present.id, JSON.stringify(present.standard), body);
+    write(present, body);
+  })();
+  return { ok: true, edition: draft()! };
+}
+
+const write = ({ id, version }: SeenDraft, body: string): void =>
+  void database()
     .prepare(
       `UPDATE editions SET body = ?, version = version + 1, changed_at = ? WHERE id = ? AND version = ?`,
     )
-    .run(JSON.stringify(result.standard), now(), present.id, present.version);
-  return { ok: true, edition: draft()! };
+    .run(body, now(), id, version);
+
+/** Goes back (-1) or forth (+1) among the states of the draft. */
+export function stepDraft(seen: SeenDraft, by: -1 | 1): Result<Edition> {
+  const present = draft();
+  const changed = changedSince(seen, present);
+  if (changed !== null || !present) return draftConflict(changed ?? 'there is no draft');
+  const done = database().transaction(() => {
+    const body = goStep(present.id, by);
+    if (body !== null) write(present, body);
+    return body !== null;
+  })();
+  return done ? ok(draft()!) : fail('no-step', 'There is nothing to step to.', 'Nothing was changed.');
 }
 
 const draftConflict = (message: string): Result<never> =>
@@ -216,6 +244,7 @@ export function issueDraft(seen: SeenDraft, issuedBy: string, note: string): Res
       `UPDATE editions SET state = 'issued', body = ?, issued_at = ?, issued_by = ?, note = ?, changed_at = ? WHERE id = ?`,
     )
     .run(JSON.stringify({ ...present.standard, edition: label }), now(), issuedBy, note, now(), present.id);
+  forgetSteps(present.id);
   return ok(edition(present.id)!);
 }
 
@@ -277,6 +306,49 @@ export function importIntoDraft(standard: Standard, seen: SeenDraft | null): Res
     );
   const saved = saveDraft(present ?? beginDraft(), standard);
   return saved.ok ? ok(saved.edition) : draftConflict(saved.faults[0]?.message ?? 'it could not be saved');
+}
+
+/** What taking a standard in would change in the draft, or in the one that would be begun. */
+export interface ImportPreview {
+  /** By kind of definition: how many would come, go, and have other settings. */
+  readonly kinds: readonly {
+    readonly kind: string;
+    readonly added: number;
+    readonly gone: number;
+    readonly changed: number;
+  }[];
+  /** Single changes in words, the first of them. */
+  readonly words: readonly string[];
+  readonly total: number;
+}
+
+/** Changes that are told in words. */
+const MOST_TOLD = 200;
+
+export function whatImportChanges(standard: Standard): ImportPreview {
+  const before = (draft() ?? editionInForce() ?? blankEdition()).standard;
+  const all = differences(before, standard);
+  const kinds = new Map<string, { added: Set<string>; gone: Set<string>; changed: Set<string> }>();
+  for (const { kind, name, setting, before: was, after } of all) {
+    const one = kinds.get(kind) ?? { added: new Set(), gone: new Set(), changed: new Set() };
+    kinds.set(kind, one);
+    (setting !== '' || (was !== null && after !== null)
+      ? one.changed
+      : was === null
+        ? one.added
+        : one.gone
+    ).add(name);
+  }
+  return {
+    kinds: [...kinds].map(([kind, { added, gone, changed }]) => ({
+      kind,
+      added: added.size,
+      gone: gone.size,
+      changed: changed.size,
+    })),
+    words: all.slice(0, MOST_TOLD).map(formatDifference),
+    total: all.length,
+  };
 }
 
 /** Adds a layer to the draft, beginning one if needed; the layer is not yet part of the edition in force. */

@@ -240,6 +240,7 @@ test('it is all there after a restart, accessible, and comes back the same from 
   await page
     .getByLabel('Standard to take in')
     .setInputFiles({ name: 'ours.json', mimeType: 'application/json', buffer: Buffer.from(before) });
+  await page.getByRole('button', { name: 'Take it in' }).click();
   await said(page, 'ours.json is in Draft 1 now.');
   await page.goto(`${BASE}/standard?view=editions`);
   expect(await exported()).toBe(before);

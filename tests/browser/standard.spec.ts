@@ -53,9 +53,20 @@ test('a draft is begun, edited with checks, issued, and comes back the same from
   ]);
   const exported = readFileSync(await first.path(), 'utf8');
   expect(exported).toContain('X-TEST');
-  await page
-    .getByLabel('Standard to take in')
-    .setInputFiles({ name: 'standard.json', mimeType: 'application/json', buffer: Buffer.from(exported) });
+  // What a file would change is shown before anything happens; nothing is what its own export would.
+  const choose = (name: string, text: string): Promise<void> =>
+    page
+      .getByLabel('Standard to take in')
+      .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+  await choose('same.json', exported);
+  await expect(page.getByText('It says what Draft 2 says already.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Take it in' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Cancel' }).click();
+  const other = exported.replace('"Trial pits"', '"Trial pits and cores"');
+  await choose('standard.json', other);
+  await expect(page.getByRole('row', { name: /Layer — 1 —/ })).toBeVisible();
+  await expect(page.getByText('Trial pits → Trial pits and cores')).toBeVisible();
+  await page.getByRole('button', { name: 'Take it in' }).click();
   await expect(page.getByText('standard.json is in Draft 2 now.')).toBeVisible();
   // The page goes to the layers by itself; whoever leaves before would meet it on the way.
   await expect(page).toHaveURL(/view=layers/);
@@ -65,13 +76,22 @@ test('a draft is begun, edited with checks, issued, and comes back the same from
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Export' }).first().click(),
   ]);
-  expect(readFileSync(await again.path(), 'utf8')).toBe(exported);
+  expect(readFileSync(await again.path(), 'utf8')).toBe(other);
+
+  // Undone, after the page was loaded anew, the draft is what it was; done again, it is what was taken in.
+  const content = async (): Promise<string> => (await page.request.get(`/api/standard/2/export`)).text();
+  await page.reload();
+  await expect(async () => {
+    if ((await content()) !== exported) await page.getByRole('button', { name: /^Undo/ }).click();
+    await expect.poll(content, { timeout: 2000 }).toBe(exported);
+  }).toPass();
+  await page.getByRole('button', { name: /^Redo/ }).click();
+  await expect.poll(content).toBe(other);
+  await page.goto('/standard?edition=2&view=editions');
 
   // A file that breaks the schema says which field, and changes nothing.
-  const broken = exported.replace('"widthMm": 0.35', '"widthMm": 0.36');
-  await page
-    .getByLabel('Standard to take in')
-    .setInputFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from(broken) });
+  const broken = other.replace('"widthMm": 0.35', '"widthMm": 0.36');
+  await choose('broken.json', broken);
   await expect(page.getByRole('alert').filter({ hasText: 'widthMm' })).toContainText(
     'is not among the permitted pen widths',
   );
@@ -190,14 +210,15 @@ test('a linetype with a word becomes a family for other services', async ({ page
 test('steps of drafting are undone and done again, from one view to the next', async ({ page }) => {
   await page.goto('/standard?view=layers');
   await openDraft(page);
-  await expect(page.getByRole('button', { name: 'Undo' })).toHaveCount(0);
   await page.getByRole('link', { name: /^Pens/ }).click();
   await page.getByLabel('Default', { exact: true }).selectOption('0.35');
   await expect(page.getByRole('button', { name: 'Undo' })).toBeVisible();
   await page.getByRole('link', { name: /^Lettering/ }).click();
+  // The steps are still there when the page is loaded anew.
+  await expect(page).toHaveURL(/view=lettering/);
+  await page.reload();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByText('Pens: default width 0.35 mm → 0.25 mm')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
   await page.keyboard.press('Control+Shift+z');
   await expect(page.getByText('Pens: default width 0.25 mm → 0.35 mm')).toBeVisible();
   await page.keyboard.press('Control+z');
@@ -214,7 +235,7 @@ test('steps of drafting are undone and done again, from one view to the next', a
   await other.getByLabel('Default', { exact: true }).selectOption('0.7');
   await expect(other.getByRole('button', { name: 'Undo' })).toBeVisible();
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByText('Your change was not saved.')).toBeVisible();
+  await expect(page.getByText('Someone else changed the draft meanwhile')).toBeVisible();
   await other.reload();
   await expect(other.getByLabel('Default', { exact: true })).toHaveValue('0.7');
 });

@@ -66,7 +66,10 @@ export function nearestNames(
   known: readonly string[] = [],
 ): string[] {
   const found = new Map<string, number>();
-  const take = (built: string, cost: number): void => {
+  // An office that writes all its names in capitals means capitals.
+  const capitals = known.length > 0 && known.every((one) => one === one.toUpperCase());
+  const take = (given: string, cost: number): void => {
+    const built = capitals ? given.toUpperCase() : given;
     if (built === name || !fits(scheme, built)) return;
     found.set(built, Math.min(found.get(built) ?? Infinity, cost));
   };

@@ -14,6 +14,7 @@ import { count, formatDate } from '../kit/format';
 import { cell, cellHead, Heads } from '../kit/Page';
 import { DiscardDialog, IssueDialog, WithdrawDialog } from './EditionDialogs';
 import { Beside, EditorHead } from './parts';
+import { type ImportPreview, TakeInDialog } from './TakeInDialog';
 import type { EditionHead, EditionView, Save } from './types';
 
 /** What an edition is handed out as, by the name that the server knows. */
@@ -42,6 +43,13 @@ const PRODUCTS = [
   },
 ] as const;
 
+/** A file that is to be taken in, and what it would change. */
+interface Taking {
+  readonly name: string;
+  readonly text: string;
+  readonly preview: ImportPreview;
+}
+
 interface Props {
   readonly editions: readonly EditionHead[];
   readonly shown: EditionView;
@@ -60,6 +68,7 @@ export function EditionsView({ editions, shown, before, standard, version, save 
   const [withdrawing, setWithdrawing] = useState<EditionHead | null>(null);
   const [name, setName] = useState(standard.name);
   const [problem, setProblem] = useState<Problem | null>(null);
+  const [taking, setTaking] = useState<Taking | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const editable = shown.state === 'draft';
   const changes = useMemo(() => (before ? differences(before.standard, standard) : []), [before, standard]);
@@ -67,24 +76,33 @@ export function EditionsView({ editions, shown, before, standard, version, save 
   const kept = editions.find((edition) => edition.state === 'draft');
   const draft = kept ? (kept.id === shown.id ? { ...kept, version } : kept) : null;
 
-  const take = async (file: File): Promise<void> => {
-    setProblem(null);
-    const seen = draft && draft.id > 0 ? `?draft=${draft.id}&version=${draft.version}` : '';
-    const response = await fetch(`/api/standard/import${seen}`, {
-      method: 'POST',
-      body: await file.text(),
-    }).catch(() => null);
-    const body = (await response?.json().catch(() => null)) as {
-      edition?: EditionView;
-      problem?: Problem;
-    } | null;
-    if (body?.edition) {
-      toast(`${file.name} is in ${body.edition.label} now.`);
-      router.push(`/standard?edition=${body.edition.id}&view=layers`);
-    } else
+  const send = async <T,>(query: string, text: string): Promise<(T & { problem?: Problem }) | null> => {
+    const response = await fetch(`/api/standard/import${query}`, { method: 'POST', body: text }).catch(
+      () => null,
+    );
+    const body = (await response?.json().catch(() => null)) as (T & { problem?: Problem }) | null;
+    if (!body || body.problem)
       setProblem(
         body?.problem ?? { code: 'offline', message: 'The server does not answer.', action: 'Try again.' },
       );
+    return body?.problem ? null : body;
+  };
+
+  /** Shows what a file would change, before anything happens. */
+  const look = async (file: File): Promise<void> => {
+    setProblem(null);
+    const text = await file.text();
+    const preview = await send<ImportPreview>('?preview=1', text);
+    if (preview) setTaking({ name: file.name, text, preview });
+  };
+
+  const take = async ({ name: file, text }: Taking): Promise<void> => {
+    setTaking(null);
+    const seen = draft && draft.id > 0 ? `?draft=${draft.id}&version=${draft.version}` : '';
+    const body = await send<{ edition?: EditionView }>(seen, text);
+    if (!body?.edition) return;
+    toast(`${file} is in ${body.edition.label} now.`, { description: 'Undo brings back what was there.' });
+    router.push(`/standard?edition=${body.edition.id}&view=layers`);
   };
 
   return (
@@ -191,7 +209,7 @@ export function EditionsView({ editions, shown, before, standard, version, save 
               onChange={(event) => {
                 const file = event.target.files?.[0];
                 event.target.value = '';
-                if (file) void take(file);
+                if (file) void look(file);
               }}
             />
             {problem && (
@@ -268,6 +286,15 @@ export function EditionsView({ editions, shown, before, standard, version, save 
         </table>
         <Changes editions={editions} shown={shown} before={before} changes={changes} />
       </div>
+      {taking && (
+        <TakeInDialog
+          file={taking.name}
+          into={draft?.label ?? 'the next draft'}
+          preview={taking.preview}
+          onTake={() => void take(taking)}
+          onClose={() => setTaking(null)}
+        />
+      )}
       <WithdrawDialog edition={withdrawing} onClose={() => setWithdrawing(null)} />
       <DiscardDialog
         open={discarding}

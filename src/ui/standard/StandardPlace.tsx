@@ -14,7 +14,7 @@ import { isTyping } from '../kit/typing';
 import { DimensionsView } from './DimensionsView';
 import { EditionsView } from './EditionsView';
 import { FillsView } from './FillsView';
-import { changed, type History, type Kept, keep, keptOf, noHistory, onKept, redone, undone } from './history';
+import { type Kept, keep, keptOf, onKept } from './history';
 import { LayersView } from './LayersView';
 import { LearnView } from './LearnView';
 import { LetteringView } from './LetteringView';
@@ -61,7 +61,8 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
   const router = useRouter();
   const [given] = useState<Kept>({
     standard: shown.standard,
-    history: noHistory(shown.version),
+    version: shown.version,
+    steps: shown.steps,
     changedAt: shown.changedAt,
   });
   const own = useSyncExternalStore(
@@ -69,7 +70,7 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
     () => keptOf(shown),
     () => undefined,
   );
-  const { standard, history } = own ?? given;
+  const { standard, version, steps: within } = own ?? given;
   const [stepping, setStepping] = useState(false);
   const [steps, setSteps] = useState(0);
   const draft = editions.find((edition) => edition.state === 'draft');
@@ -79,7 +80,7 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
   const put = async (next: Standard): Promise<EditionView | readonly FieldFault[]> => {
     const answer = await call<{ edition: EditionView }>('/api/standard/draft', {
       method: 'PUT',
-      body: { id: shown.id, version: history.version, standard: next },
+      body: { id: shown.id, version, standard: next },
     });
     if (answer.ok) return answer.value.edition;
     const faults = (answer.body as { faults?: readonly FieldFault[] } | null)?.faults;
@@ -90,33 +91,37 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
     return faults ?? [{ where: '', path: [], message: answer.problem.message }];
   };
 
-  const keepSaved = (saved: EditionView, next: History): void =>
-    keep(shown.id, { standard: saved.standard, history: next, changedAt: saved.changedAt });
+  const keepSaved = (saved: EditionView): void =>
+    keep(shown.id, {
+      standard: saved.standard,
+      version: saved.version,
+      steps: saved.steps,
+      changedAt: saved.changedAt,
+    });
 
   const save: Save = async (next) => {
     const answer = await put(next);
     if (!('version' in answer)) return answer;
-    keepSaved(
-      answer,
-      differences(standard, answer.standard).length > 0
-        ? changed(history, standard, answer.version)
-        : { ...history, version: answer.version },
-    );
+    keepSaved(answer);
     return [];
   };
 
-  const step = async (direction: -1 | 1): Promise<void> => {
-    const target = (direction < 0 ? history.past : history.future).at(-1);
-    if (!target || stepping) return;
+  const step = async (by: -1 | 1): Promise<void> => {
+    if ((by < 0 ? within.undo : within.redo) === 0 || stepping) return;
     setStepping(true);
-    const answer = await put(target);
+    const answer = await call<{ edition: EditionView }>('/api/standard/draft/step', {
+      body: { id: shown.id, version, by },
+    });
     setStepping(false);
-    if (!('version' in answer)) return;
-    keepSaved(answer, (direction < 0 ? undone : redone)(history, standard, answer.version));
+    if (!answer.ok) {
+      toast.error(answer.problem.message, { description: answer.problem.action });
+      return;
+    }
+    const changes = differences(standard, answer.value.edition.standard);
+    keepSaved(answer.value.edition);
     // The views begin anew: their forms hold what was before the step.
     setSteps(steps + 1);
-    const changes = differences(standard, target);
-    toast(direction < 0 ? 'Undone in the draft.' : 'Done again in the draft.', {
+    toast(by < 0 ? 'Undone in the draft.' : 'Done again in the draft.', {
       description: changes.length === 1 ? formatDifference(changes[0]) : count(changes.length, 'change'),
     });
   };
@@ -183,18 +188,18 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
               : 'Issued: it does not change any more. The next edition starts as a draft from it.'}
           </p>
           <div className="ml-auto flex gap-2">
-            {editable && history.past.length + history.future.length > 0 && (
+            {editable && within.undo + within.redo > 0 && (
               <>
                 <Button
                   onClick={() => void step(-1)}
-                  disabled={stepping || history.past.length === 0}
+                  disabled={stepping || within.undo === 0}
                   hotkey="Ctrl Z"
                 >
                   Undo
                 </Button>
                 <Button
                   onClick={() => void step(1)}
-                  disabled={stepping || history.future.length === 0}
+                  disabled={stepping || within.redo === 0}
                   hotkey="⇧ Ctrl Z"
                 >
                   Redo
@@ -256,7 +261,7 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
             shown={shown}
             before={before}
             standard={standard}
-            version={history.version}
+            version={version}
             save={save}
           />
         ) : (

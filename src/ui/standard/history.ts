@@ -1,46 +1,17 @@
 import type { Standard } from '@/core/standard/standard';
 
-/** What the draft was before each step, and what was undone; the newest at the end. */
-export interface History {
-  readonly past: readonly Standard[];
-  readonly future: readonly Standard[];
-  /** Version of the draft that the last step made. A draft of another version was changed elsewhere. */
-  readonly version: number;
-}
-
-const MOST_STEPS = 100;
-
-export const noHistory = (version: number): History => ({ past: [], future: [], version });
-
-/** After a change: what it was can be had back, what was undone before cannot. */
-export const changed = (history: History, was: Standard, version: number): History => ({
-  past: [...history.past, was].slice(-MOST_STEPS),
-  future: [],
-  version,
-});
-
-export const undone = (history: History, was: Standard, version: number): History => ({
-  past: history.past.slice(0, -1),
-  future: [...history.future, was],
-  version,
-});
-
-export const redone = (history: History, was: Standard, version: number): History => ({
-  past: [...history.past, was],
-  future: history.future.slice(0, -1),
-  version,
-});
-
-/** A draft as this page last saved it, with its steps. */
+/** A draft as this page last saved it. Its steps back and forth are the server's. */
 export interface Kept {
   readonly standard: Standard;
-  readonly history: History;
+  /** Version of the draft that was saved. A draft of another version was changed elsewhere. */
+  readonly version: number;
+  readonly steps: { readonly undo: number; readonly redo: number };
   /** When the server saved it. */
   readonly changedAt: string;
 }
 
-// Kept while the page is open: going from one view to the next does not lose the steps, and a step that ends while the
-// next view is being opened reaches that view too.
+// Kept while the page is open: going from one view to the next does not lose what was saved, and a step that ends while
+// the next view is being opened reaches that view too.
 const kept = new Map<number, Kept>();
 const listeners = new Set<() => void>();
 
@@ -63,12 +34,12 @@ interface Shown {
 
 /**
  * What this page saved of an edition, where that is at least as new as what the server gave the page. Undefined when
- * the draft has been changed elsewhere since, so that nothing of that is undone.
+ * the draft has been changed elsewhere since.
  */
 export function keptOf({ id, version, changedAt }: Shown): Kept | undefined {
   const own = kept.get(id);
   if (!own) return undefined;
-  const same = own.history.version === version && own.changedAt === changedAt;
-  const newer = own.history.version > version && own.changedAt >= changedAt;
+  const same = own.version === version && own.changedAt === changedAt;
+  const newer = own.version > version && own.changedAt >= changedAt;
   return same || newer ? own : undefined;
 }

@@ -17,6 +17,8 @@ export interface EditionHead {
   readonly withdrawnBy: string | null;
   readonly withdrawnNote: string;
   readonly layerCount: number;
+  /** How far one can go back and forth in the draft. */
+  readonly steps: { readonly undo: number; readonly redo: number };
 }
 
 /** The draft as a page has it before it; saving raises its version. */

@@ -212,6 +212,7 @@ describe('editions', () => {
     withdrawnAt: null,
     withdrawnBy: null,
     withdrawnNote: '',
+    steps: { undo: 0, redo: 0 },
     layerCount: 32,
     standard: demoStandard,
     ...more,

@@ -1,4 +1,4 @@
-import { importIntoDraft, type SeenDraft } from '@/server/editions';
+import { importIntoDraft, type SeenDraft, whatImportChanges } from '@/server/editions';
 import { takeUpload } from '@/server/http';
 import { runTask } from '@/server/pool';
 import { route } from '@/server/route';
@@ -22,6 +22,7 @@ export const POST = route({
     if (bytes instanceof Response) return bytes;
     const parsed = await runTask('standard', { bytes });
     if (!parsed.ok) return parsed;
+    if (query.has('preview')) return Response.json(whatImportChanges(parsed.value));
     const taken = importIntoDraft(parsed.value, seenIn(query));
     return taken.ok ? Response.json({ edition: taken.value }) : taken;
   },
