@@ -1,12 +1,14 @@
 import Link from 'next/link';
 import { listDrawings } from '@/server/drawings';
 import { draft, editionInForce } from '@/server/editions';
+import { recheckState } from '@/server/recheck-all';
 import { aboutToEnd } from '@/server/waivers';
 import { DrawingsTable } from '@/ui/drawings/DrawingsTable';
 import { beginningOf, outcomeOf } from '@/ui/drawings/types';
 import { buttonClass } from '@/ui/kit/Button';
 import { count, formatDay } from '@/ui/kit/format';
 import { Nothing, Page } from '@/ui/kit/Page';
+import { RecheckStrip } from '@/ui/recheck/RecheckStrip';
 
 export const metadata = { title: 'Desk' };
 
@@ -51,6 +53,7 @@ export default function Desk() {
           </Link>
         </p>
       )}
+      <RecheckStrip state={recheckState()} />
       {ending.length > 0 && (
         <p className="mb-4 border-l-[3px] border-ochre bg-ochre-soft px-3 py-1.5">
           {count(ending.length, 'waiver ends', 'waivers end')} within {SOON} days, the first after{' '}

@@ -348,9 +348,15 @@ function takesOff(waiver: Waiver): number {
   }).length;
 }
 
-/** Waivers that end within so many days. */
-export const aboutToEnd = (days: number): RegisteredWaiver[] =>
-  waiverRegister().filter(({ state, until }) => state === 'holds' && daysBetween(today(), until) <= days);
+/** Waivers that hold today and end within so many days, the first to end before the others. */
+export const aboutToEnd = (days: number): Waiver[] =>
+  (
+    database()
+      .prepare(`${SELECT} WHERE w.ended_at IS NULL AND w.until >= ? ORDER BY w.until, w.id`)
+      .all(today()) as Row[]
+  )
+    .map(waiverOf)
+    .filter(({ until }) => daysBetween(today(), until) <= days);
 
 /** A standard that leaves alone the single objects that are waived: what corrects a drawing by it passes them over. */
 export function withoutWaived(standard: Standard, waivers: readonly Waiver[]): Standard {
