@@ -12,6 +12,9 @@ import { tell } from './events';
 import { filePath } from './files';
 import { awaited, jobs, openJobsOf, PRIORITY } from './jobs';
 import { runTask } from './pool';
+import { sheetsNow } from './sheet-decisions';
+import { waiversFor, withoutWaived } from './waivers';
+import type { PlannedCorrection } from './worker/tasks';
 
 export interface CorrectionOrder extends CorrectionRequest {
   readonly note: string;
@@ -48,6 +51,21 @@ export async function correct(id: number, order: CorrectionOrder): Promise<Resul
   const { revision, ...asked } = order;
   if (revision !== undefined && revision !== record.revision) return CONFLICT;
   return awaited<Corrected>('correct', id, { base: record.revision, ...asked });
+}
+
+/** What a correction would do to the drawing as it is now; nothing is written. */
+export async function planCorrection(id: number, order: CorrectionOrder): Promise<Result<PlannedCorrection>> {
+  const found = ready(id);
+  if (!found.ok) return found;
+  const { record, used } = found.value;
+  const { revision, note: _, ...request } = order;
+  if (revision !== undefined && revision !== record.revision) return CONFLICT;
+  return runTask('plan', {
+    path: filePath(record.currentSha),
+    corrected: withoutWaived(used.standard, waiversFor(id)),
+    request,
+    sheets: sheetsNow(id),
+  });
 }
 
 /**

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { demoStandard } from '../../demo/standard';
 import { DrawingComposer } from '../core/dxf/write/composer';
 import { setClock } from './clock';
-import { correct } from './corrections';
+import { correct, planCorrection } from './corrections';
 import { listSenders } from './crosswalk';
 import { database } from './database';
 import { deleteDrawing } from './delete-drawing';
@@ -109,6 +109,11 @@ describe('a waiver', () => {
     made(waive(order(id, 'objects/own-colour', { extent: 'objects', handles: [own.handles[1]] })));
     expect(drawingDetail(id)!.waived[own.key]).toMatchObject({ whole: false, objects: 1 });
     expect(drawing(id)!.waivedCount).toBe(0);
+    // A plan says so, and writes nothing.
+    const plan = await planCorrection(id, { findings: [own.key], note: '' });
+    if (!plan.ok) throw new Error(plan.problem.message);
+    expect(plan.value.steps).toMatchObject([{ what: 'colour of line', objects: 2 }]);
+    expect(drawing(id)!.revision).toBe(0);
     const corrected = await correct(id, { findings: [own.key], note: 'All' });
     if (!corrected.ok) throw new Error(corrected.problem.message);
     // The one that is waived is still found, and now it is all of the finding.

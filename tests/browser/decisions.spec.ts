@@ -137,3 +137,32 @@ test('a link leads a colleague to the same place in the ledger', async ({ page, 
       .toBeGreaterThan(0);
   await expect(colleague.getByRole('cell', { name: 'L-1.dxf' })).toBeVisible();
 });
+
+test('a correction is a plan first: single causes are taken out, nothing is written before, one undo takes it back', async ({
+  page,
+  request,
+}) => {
+  const file = new DrawingComposer({ version: 'AC1024', units: 4 });
+  file.layer({ name: 'A-WALL', colour: 3, widthMm: 0.13 });
+  for (let i = 0; i < 4; i++) file.model.line({ layer: 'A-WALL', colour: 5 }, [0, i], [20, i]);
+  const id = await taken(request, 'P-1.dxf', 'Plan Office', Buffer.from(file.bytes()));
+  const sha = async (): Promise<string> =>
+    ((await (await request.get(`/api/drawings/${id}`)).json()) as { currentSha: string }).currentSha;
+  const before = await sha();
+  await page.goto(`/drawings/${id}`);
+  await page.getByRole('button', { name: /automatically/ }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('cell', { name: 'colour of line' })).toBeVisible();
+  await expect(dialog.getByText(/nothing moves/)).toBeVisible();
+  expect(await sha()).toBe(before);
+  // Taken out, it is in the plan no more, and stays as it is.
+  await dialog.getByRole('checkbox', { name: /objects carry a colour of their own/ }).uncheck();
+  await expect(dialog.getByRole('cell', { name: 'colour of line' })).toHaveCount(0);
+  await dialog.getByRole('button', { name: /^Make \d+ changes?$/ }).click();
+  await expect(page.getByText(/changes? made/)).toBeVisible();
+  expect(await sha()).not.toBe(before);
+  await expect(page.getByText('4 objects carry a colour of their own on layer “A-WALL”.')).toBeVisible();
+  await page.reload();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(sha).toBe(before);
+});

@@ -20,6 +20,9 @@ const PLACES = [
   '/standard?view=editions',
   '/senders',
   '/reports',
+  '/rules/layers/unknown',
+  '/waivers',
+  '/recheck',
 ];
 
 for (const place of PLACES)

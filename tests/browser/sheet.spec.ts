@@ -114,6 +114,7 @@ test('a drawing in the binary form is taken in, drawn and corrected in its own f
   await expect(page.getByRole('tab', { name: /Findings/ })).toBeVisible();
   await whole(page);
   await page.getByRole('button', { name: /automatically/ }).click();
+  await page.getByRole('button', { name: /^Make [\d,]+ changes?$/ }).click();
   await expect(page.getByRole('button', { name: 'Undo' })).toBeVisible();
   const [download] = await Promise.all([
     page.waitForEvent('download'),

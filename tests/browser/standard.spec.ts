@@ -239,3 +239,29 @@ test('steps of drafting are undone and done again, from one view to the next', a
   await other.reload();
   await expect(other.getByLabel('Default', { exact: true })).toHaveValue('0.7');
 });
+
+test('what is typed and not saved is there again: after another row, another view, and the page loaded anew', async ({
+  page,
+}) => {
+  await page.goto('/standard?view=layers');
+  await openDraft(page);
+  await page.getByRole('button', { name: /^A-WALL/ }).click();
+  const purpose = page.getByLabel('What belongs on it');
+  const saved = await purpose.inputValue();
+  await purpose.fill('Walls, half typed');
+  await expect(page.getByText('Not saved yet.')).toBeVisible();
+  await page.getByRole('button', { name: /^A-DOOR/ }).click();
+  await expect(page.getByText('Not saved yet.')).toHaveCount(0);
+  await page.getByRole('link', { name: /^Pens/ }).click();
+  await expect(page).toHaveURL(/view=pens/);
+  await page.goto('/standard?view=layers');
+  await openDraft(page);
+  await page.getByRole('button', { name: /^A-WALL/ }).click();
+  await expect(purpose).toHaveValue('Walls, half typed');
+  await page.reload();
+  await page.getByRole('button', { name: /^A-WALL/ }).click();
+  await expect(purpose).toHaveValue('Walls, half typed');
+  await page.getByRole('button', { name: 'Discard' }).click();
+  await expect(purpose).toHaveValue(saved);
+  await expect(page.getByText('Not saved yet.')).toHaveCount(0);
+});

@@ -3,10 +3,12 @@ import { existsSync, mkdirSync, renameSync, utimesSync, writeFileSync } from 'no
 import { dirname } from 'node:path';
 import { audit, plainAudit } from '../../core/audit/engine';
 import { examplePicture, type SideName } from '../../core/audit/examples/picture';
+import { countByWeight } from '../../core/audit/finding';
 import type { Proposal } from '../../core/audit/likeness/propose';
 import type { Memory } from '../../core/audit/rule';
 import type { KeyedDecision } from '../../core/correct/choices';
 import { type CorrectionRequest, correctDrawing, type Unsettled } from '../../core/correct/correct';
+import { type Plan, planOf } from '../../core/correct/plan';
 import { type Asks, allProposals } from '../../core/correct/proposals';
 import { decideSheets, mapDecisions, type SheetDecision } from '../../core/drawing/sheets/decisions';
 import { sheetHeads } from '../../core/drawing/sheets/heads';
@@ -25,6 +27,7 @@ import { fail, ok, type Result } from '../../core/result';
 import { type ScaleRequest, scaleDrawing } from '../../core/scaling/scale-drawing';
 import { changesOfScaling } from '../../core/scaling/scaling-changes';
 import { unitsReport } from '../../core/scaling/units-report';
+import type { Weight } from '../../core/standard/rule-settings';
 import { parseStandard, type Standard } from '../../core/standard/standard';
 import { storeBytes } from '../files';
 import { letterStrokes } from '../letters';
@@ -66,6 +69,15 @@ export interface Tasks {
       decided: readonly Decided[];
       memories: readonly Memory[];
     }>;
+  };
+  plan: {
+    request: {
+      path: string;
+      corrected: Standard;
+      request: CorrectionRequest;
+      sheets: readonly SheetDecision[];
+    };
+    reply: Result<PlannedCorrection>;
   };
   picture: {
     request: {
@@ -117,6 +129,17 @@ export interface Tasks {
 }
 
 export type TaskName = keyof Tasks;
+
+/** Steps of a plan that a page is sent. */
+const MOST_STEPS = 1000;
+
+/** What a correction would do, as a page shows it. */
+export interface PlannedCorrection extends Plan {
+  readonly stepCount: number;
+  /** Findings by weight, as they are and as they would be. */
+  readonly before: Record<Weight, number>;
+  readonly after: Record<Weight, number>;
+}
 
 /** Entries of one list of what a drawing holds that a page is sent. */
 const MOST_LISTED = 5000;
@@ -176,6 +199,19 @@ export const handlers: Handlers = {
       unsettled,
       decided,
       memories,
+    });
+  },
+
+  plan({ path, corrected, request, sheets }) {
+    const result = correctDrawing(readStored(path), corrected, { ...request, sheets });
+    if (!result.ok) return result;
+    const { steps, ...plan } = planOf(result.value);
+    return ok({
+      ...plan,
+      steps: steps.slice(0, MOST_STEPS),
+      stepCount: steps.length,
+      before: countByWeight(result.value.before.findings),
+      after: countByWeight(result.value.after.findings),
     });
   },
 

@@ -20,6 +20,7 @@ import { FindingLedger } from './FindingLedger';
 import { KeyList } from './KeyList';
 import { groupsOf } from './ledger-view';
 import { OpenWork } from './OpenWork';
+import { PlanDialog } from './PlanDialog';
 import { likelyTarget, type RuleWords } from './types';
 import { useDrawing, useHandles, useProposals } from './useDrawing';
 import { useLedgerView } from './useLedgerView';
@@ -33,6 +34,9 @@ interface Props {
   readonly layers: readonly StandardLayer[];
   readonly rules: readonly RuleWords[];
 }
+
+/** What a correction of all that settles by itself is called. */
+const ALL = 'Everything automatic';
 
 const NO_HIGHLIGHTS: SheetHighlights = { handles: [], layers: [] };
 
@@ -71,6 +75,10 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
   const [accepting, setAccepting] = useState(false);
   const [keysShown, setKeysShown] = useState(false);
   const [deleting, setDeleting] = useState(false);
+  const [planning, setPlanning] = useState<{
+    readonly findings: readonly ListedFinding[];
+    readonly note: string;
+  } | null>(null);
   const [waiving, setWaiving] = useState<ListedFinding | null>(null);
   const asking = useMemo(() => findings.filter(({ correction }) => correction === 'choice'), [findings]);
   const { proposals, refuse } = useProposals(drawing, asking.length);
@@ -106,7 +114,8 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
     if (event.key === 'ArrowDown' || event.key === 'n') walk(1);
     else if (event.key === 'ArrowUp' || event.key === 'p') walk(-1);
     else if (event.key === 'Escape') setChosen(null);
-    else if (event.key === 'a' && automatic.length > 0 && !busy) void correct('all', 'Everything automatic');
+    else if (event.key === 'a' && automatic.length > 0 && !busy)
+      setPlanning({ findings: automatic, note: ALL });
     else if (event.key === '?') setKeysShown(true);
     else return;
     event.preventDefault();
@@ -192,7 +201,7 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
                       <Button
                         look="main"
                         disabled={busy}
-                        onClick={() => void correct('all', 'Everything automatic')}
+                        onClick={() => setPlanning({ findings: automatic, note: ALL })}
                         hotkey="A"
                       >
                         Correct {automatic.length} automatically
@@ -216,7 +225,9 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
                   onView={onView}
                   onChoose={setChosen}
                   busy={busy}
-                  onCorrect={(which, note) => void correct(which, note)}
+                  onCorrect={(which, note) =>
+                    which.length === 1 ? void correct(which, note) : setPlanning({ findings: which, note })
+                  }
                   onDecide={(item, option, to) => void decide(item, option, to)}
                 />
                 <WaivedList findings={waived} waived={drawing.waived} chosen={chosen} onChoose={setChosen} />
@@ -257,6 +268,20 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
         }}
       />
       <KeyList open={keysShown} onOpenChange={setKeysShown} />
+      {planning && (
+        <PlanDialog
+          drawing={drawing}
+          findings={planning.findings}
+          rules={rules}
+          onClose={() => setPlanning(null)}
+          everything={planning.note === ALL && waived.length === 0}
+          onApply={(which, everything) => {
+            const { note } = planning;
+            setPlanning(null);
+            void correct(which, note, everything);
+          }}
+        />
+      )}
       {waiving && (
         <WaiveDialog
           drawing={drawing}

@@ -101,14 +101,10 @@ export function useDrawing(
   );
 
   const correct = useCallback(
-    (which: readonly ListedFinding[] | 'all', note: string): Promise<void> =>
-      which === 'all'
-        ? order(
-            automatic,
-            findings.length < all.length ? { findings: automatic.map(({ key }) => key), note } : { note },
-          )
-        : order(which, { findings: which.map(({ key }) => key), note }),
-    [order, automatic, findings, all],
+    /** @param everything all that is automatic, more than a page lists too */
+    (which: readonly ListedFinding[], note: string, everything = false): Promise<void> =>
+      order(which, everything ? { note } : { findings: which.map(({ key }) => key), note }),
+    [order],
   );
 
   /** Takes one of a finding's ways out. Those that change the standard leave the drawing as it is. */

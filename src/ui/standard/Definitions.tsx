@@ -12,6 +12,7 @@ import { Compare } from './Compare';
 import { History } from './History';
 import { Beside, EditorHead } from './parts';
 import { TableTools } from './TableTools';
+import { NotSaved, type Typed, TypedForm, useKept } from './TypedForm';
 import { formatOnFile, type OnFile, type Save } from './types';
 
 export interface Column<T> {
@@ -71,17 +72,26 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
       wide={props.wide}
       editor={
         made || index >= 0 ? (
-          <Editor
+          <TypedForm
             key={made ? `new ${made.name}` : chosen}
-            {...props}
-            index={made ? null : index}
-            begin={made ?? list[index]}
-            onDone={(name) => {
-              setMade(null);
-              setChosen(name);
-            }}
-            onCopy={(copy) => setMade(copy)}
-          />
+            id={`${props.edition} ${noun} ${made ? `new ${made.name}` : chosen}`}
+            original={made ?? list[index]}
+          >
+            {(typed) => (
+              <Editor
+                {...props}
+                index={made ? null : index}
+                original={made ?? list[index]}
+                typed={typed}
+                onDone={(name) => {
+                  typed.forget();
+                  setMade(null);
+                  setChosen(name);
+                }}
+                onCopy={(copy) => setMade(copy)}
+              />
+            )}
+          </TypedForm>
         ) : (
           <p className="text-[13px] text-ink-2">
             {editable ? `Choose one, or add ${noun}.` : 'Choose one to see it in full.'}
@@ -205,7 +215,9 @@ const same = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCas
 
 interface EditorProps<T extends { readonly name: string }> extends Props<T> {
   readonly index: number | null;
-  readonly begin: T;
+  /** As it is saved, or as a new one begins. */
+  readonly original: T;
+  readonly typed: Typed<T>;
   readonly onDone: (name: string | null) => void;
   readonly onCopy: (copy: T) => void;
 }
@@ -224,11 +236,13 @@ function Editor<T extends { readonly name: string }>({
   usedBy,
   onFile,
   index,
-  begin,
+  original,
+  typed,
   onDone,
   onCopy,
 }: EditorProps<T>) {
-  const [value, setValue] = useState(begin);
+  const [value, setValue] = useState(typed.begin);
+  useKept(typed, value, editable);
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
   const at = [...path, index ?? list.length];
   const under = (fault: FieldFault, parts: readonly (string | number)[]): boolean =>
@@ -254,7 +268,7 @@ function Editor<T extends { readonly name: string }>({
     const wrong = await save(put(list.filter((_, i) => i !== index) as T[], null));
     setFaults(wrong);
     if (wrong.length > 0) return;
-    toast(`${begin.name} is removed from the draft.`);
+    toast(`${original.name} is removed from the draft.`);
     onDone(null);
   };
 
@@ -266,7 +280,9 @@ function Editor<T extends { readonly name: string }>({
         void store();
       }}
     >
-      <EditorHead title={value.name || `New: ${noun.replace(/^an? /, '')}`} />
+      <EditorHead title={value.name || `New: ${noun.replace(/^an? /, '')}`}>
+        <NotSaved {...typed} />
+      </EditorHead>
       {form({
         value,
         editable,
@@ -301,12 +317,12 @@ function Editor<T extends { readonly name: string }>({
         </div>
       )}
       {onFile && index !== null && (
-        <p className="mt-3 text-[12.5px] text-ink-2">{formatOnFile(onFile, begin.name)}</p>
+        <p className="mt-3 text-[12.5px] text-ink-2">{formatOnFile(onFile, original.name)}</p>
       )}
       {users.length > 0 && <p className="mt-2 text-[12.5px] text-ink-2">Used by {users.join(', ')}.</p>}
-      {kind && index !== null && <History kind={HISTORY_KINDS[kind]} name={begin.name} />}
+      {kind && index !== null && <History kind={HISTORY_KINDS[kind]} name={original.name} />}
       {kind && index !== null && (
-        <Compare standard={standard} kind={kind} name={begin.name} list={list} picture={picture} />
+        <Compare standard={standard} kind={kind} name={original.name} list={list} picture={picture} />
       )}
     </form>
   );

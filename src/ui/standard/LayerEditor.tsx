@@ -18,9 +18,11 @@ import { RoleChoice } from './fields';
 import { History } from './History';
 import { lookOf } from './layer-look';
 import { BothSizes, EditorHead } from './parts';
+import { NotSaved, type Typed, useKept } from './TypedForm';
 import { faultAt, formatOnFile, type OnFile, type Save } from './types';
 
-const BLANK = layerOf({ name: '', widthMm: 0.25 });
+/** What a new layer begins with. */
+export const BLANK_LAYER = layerOf({ name: '', widthMm: 0.25 });
 
 /** Says while a name is typed that it breaks the office's scheme, and what would follow it. */
 function OffScheme({
@@ -61,12 +63,14 @@ interface Props {
   readonly editable: boolean;
   readonly save: Save;
   readonly onFile?: OnFile;
+  readonly typed: Typed<StandardLayer>;
   readonly onDone: (name: string | null) => void;
 }
 
 /** One layer beside its stroke, which follows each keystroke. */
-export function LayerEditor({ standard, index, editable, save, onFile, onDone }: Props) {
-  const [form, setForm] = useState<StandardLayer>(index === null ? BLANK : standard.layers[index]);
+export function LayerEditor({ standard, index, editable, save, onFile, typed, onDone }: Props) {
+  const [form, setForm] = useState<StandardLayer>(typed.begin);
+  useKept(typed, form, editable);
   const [colour, setColour] = useState(formatColourInput(form));
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
   const [sure, setSure] = useState(false);
@@ -115,7 +119,9 @@ export function LayerEditor({ standard, index, editable, save, onFile, onDone }:
         void store();
       }}
     >
-      <EditorHead title={form.name || 'New layer'} />
+      <EditorHead title={form.name || 'New layer'}>
+        <NotSaved {...typed} />
+      </EditorHead>
       <div className="mb-3 border border-hairline bg-white px-2 py-3">
         <Stroke look={lookOf(standard, form)} width={310} height={26} />
         <BothSizes paperMm={form.widthMm ?? standard.pens.defaultMm} />

@@ -8,10 +8,11 @@ import { Nothing } from '../kit/Page';
 import { Scroller } from '../kit/Scroller';
 import { Stroke } from '../kit/Stroke';
 import { BulkEditor } from './BulkEditor';
-import { LayerEditor } from './LayerEditor';
+import { BLANK_LAYER, LayerEditor } from './LayerEditor';
 import { lookOf } from './layer-look';
 import { Beside } from './parts';
 import { TableTools } from './TableTools';
+import { TypedForm } from './TypedForm';
 import type { ViewProps } from './types';
 
 const COLUMNS = 'grid grid-cols-[8.5rem_9rem_minmax(8rem,1fr)_5.5rem_6.5rem_4rem_3rem] items-center gap-3';
@@ -59,15 +60,26 @@ export function LayersView({ standard, edition, editable, save, onFile }: ViewPr
             onDone={() => setTicked(new Set())}
           />
         ) : chosen === 'new' || index >= 0 ? (
-          <LayerEditor
+          <TypedForm
             key={chosen}
-            standard={standard}
-            index={chosen === 'new' ? null : index}
-            editable={editable}
-            save={save}
-            onFile={onFile}
-            onDone={(name) => setChosen(name)}
-          />
+            id={`${edition} layer ${chosen}`}
+            original={chosen === 'new' ? BLANK_LAYER : standard.layers[index]}
+          >
+            {(typed) => (
+              <LayerEditor
+                standard={standard}
+                index={chosen === 'new' ? null : index}
+                editable={editable}
+                save={save}
+                onFile={onFile}
+                typed={typed}
+                onDone={(name) => {
+                  typed.forget();
+                  setChosen(name);
+                }}
+              />
+            )}
+          </TypedForm>
         ) : (
           <p className="text-ink-2">Choose a layer to see what it is for.</p>
         )

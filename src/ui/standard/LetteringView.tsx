@@ -25,6 +25,7 @@ import { Heights, type StoreLettering } from './Heights';
 import { History } from './History';
 import { Beside, EditorHead } from './parts';
 import { TableTools } from './TableTools';
+import { NotSaved, type Typed, TypedForm, useKept } from './TypedForm';
 import { formatOnFile, type OnFile, type ViewProps } from './types';
 
 const SAMPLE = 'Quay wall ⌀240 ±0.5';
@@ -46,15 +47,26 @@ export function LetteringView({ standard, edition, editable, save, onFile }: Vie
         chosen === null ? (
           <Heights lettering={lettering} editable={editable} store={store} />
         ) : (
-          <StyleEditor
+          <TypedForm
             key={chosen}
-            standard={standard}
-            index={chosen}
-            editable={editable}
-            store={store}
-            onFile={onFile}
-            onDone={() => setChosen(null)}
-          />
+            id={`${edition} text style ${standard.lettering.styles[chosen]?.name ?? 'new'}`}
+            original={standard.lettering.styles[chosen] ?? BLANK_STYLE}
+          >
+            {(typed) => (
+              <StyleEditor
+                standard={standard}
+                index={chosen}
+                editable={editable}
+                store={store}
+                onFile={onFile}
+                typed={typed}
+                onDone={() => {
+                  typed.forget();
+                  setChosen(null);
+                }}
+              />
+            )}
+          </TypedForm>
         )
       }
     >
@@ -140,12 +152,16 @@ export function LetteringView({ standard, edition, editable, save, onFile }: Vie
   );
 }
 
+/** What a new text style begins with. */
+const BLANK_STYLE = textStyleOf('');
+
 function StyleEditor({
   standard,
   index,
   editable,
   store,
   onFile,
+  typed,
   onDone,
 }: {
   standard: Standard;
@@ -153,11 +169,13 @@ function StyleEditor({
   editable: boolean;
   store: StoreLettering;
   onFile?: OnFile;
+  typed: Typed<StandardTextStyle>;
   onDone: () => void;
 }) {
   const { lettering } = standard;
   const present = lettering.styles[index];
-  const [form, setForm] = useState<StandardTextStyle>(present ?? textStyleOf(''));
+  const [form, setForm] = useState<StandardTextStyle>(typed.begin);
+  useKept(typed, form, editable);
   const [faults, setFaults] = useState<readonly FieldFault[]>([]);
   const change = (patch: Partial<StandardTextStyle>): void => setForm((now) => ({ ...now, ...patch }));
   const fault = (field: keyof StandardTextStyle): string | undefined =>
@@ -186,7 +204,9 @@ function StyleEditor({
         });
       }}
     >
-      <EditorHead title={present?.name ?? 'A new text style'} />
+      <EditorHead title={present?.name ?? 'A new text style'}>
+        <NotSaved {...typed} />
+      </EditorHead>
       <div className="mb-3 overflow-hidden border border-hairline bg-white px-2 py-3">
         <Specimen
           style={form}

@@ -18,10 +18,12 @@ import { InlineName } from './fields';
 import { NamesTaken } from './NamesTaken';
 import { Beside, EditorHead } from './parts';
 import { TryName } from './TryName';
+import { NotSaved, type Typed, TypedForm, useKept } from './TypedForm';
 import type { Save } from './types';
 
 interface Props {
   readonly standard: Standard;
+  readonly edition: number;
   readonly editable: boolean;
   readonly save: Save;
 }
@@ -58,8 +60,16 @@ export function NamesView(props: Props) {
   );
 }
 
+/** A field as it is edited: its codes are typed as lines. */
+interface TypedField {
+  readonly form: NamingField;
+  readonly codes: string;
+}
+
+const typedOf = (field: NamingField): TypedField => ({ form: field, codes: writeCodes(field) });
+
 /** The scheme of one kind of name, a name to try, and the office's own names taken apart. */
-function SchemeOf({ thing, standard, editable, save }: Props & { thing: NamedThing }) {
+function SchemeOf({ thing, standard, edition, editable, save }: Props & { thing: NamedThing }) {
   const scheme = standard.naming[thing];
   const { one, names } = OWN[thing];
   const own = names(standard);
@@ -113,22 +123,33 @@ function SchemeOf({ thing, standard, editable, save }: Props & { thing: NamedThi
         chosen === null ? (
           <TryName scheme={scheme} one={one} known={own} />
         ) : (
-          <FieldEditor
+          <TypedForm
             key={`${chosen} ${scheme.fields.length}`}
-            scheme={scheme}
-            thing={thing}
-            index={chosen}
-            editable={editable}
-            faults={faults}
-            onStore={async (next, words) => {
-              const done = await store(next, words);
-              if (done) setChosen(null);
-            }}
-            onDone={() => {
-              setFaults([]);
-              setChosen(null);
-            }}
-          />
+            id={`${edition} field of ${thing} ${chosen}`}
+            original={typedOf(scheme.fields[chosen])}
+          >
+            {(typed) => (
+              <FieldEditor
+                scheme={scheme}
+                thing={thing}
+                index={chosen}
+                editable={editable}
+                faults={faults}
+                typed={typed}
+                onStore={async (next, words) => {
+                  const done = await store(next, words);
+                  if (!done) return;
+                  typed.forget();
+                  setChosen(null);
+                }}
+                onDone={() => {
+                  typed.forget();
+                  setFaults([]);
+                  setChosen(null);
+                }}
+              />
+            )}
+          </TypedForm>
         )
       }
     >
@@ -221,6 +242,7 @@ function FieldEditor({
   index,
   editable,
   faults,
+  typed,
   onStore,
   onDone,
 }: {
@@ -229,11 +251,13 @@ function FieldEditor({
   index: number;
   editable: boolean;
   faults: readonly FieldFault[];
+  typed: Typed<TypedField>;
   onStore: (next: NamingScheme, words: string) => Promise<void>;
   onDone: () => void;
 }) {
-  const [form, setForm] = useState<NamingField>(scheme.fields[index]);
-  const [codes, setCodes] = useState(writeCodes(scheme.fields[index]));
+  const [form, setForm] = useState<NamingField>(typed.begin.form);
+  const [codes, setCodes] = useState(typed.begin.codes);
+  useKept(typed, { form, codes }, editable);
   const change = (patch: Partial<NamingField>): void => setForm((now) => ({ ...now, ...patch }));
   const fault = (name: string): string | undefined =>
     faults.find((one) => one.path.join('.').startsWith(`naming.${thing}.fields.${index}.${name}`))?.message;
@@ -255,7 +279,9 @@ function FieldEditor({
         void onStore(next(fields), `${form.name} is saved in the draft.`);
       }}
     >
-      <EditorHead title={scheme.fields[index].name} />
+      <EditorHead title={scheme.fields[index].name}>
+        <NotSaved {...typed} />
+      </EditorHead>
       <fieldset disabled={!editable} className="flex flex-col gap-3">
         <Field
           label="Name of the field"

@@ -13,10 +13,12 @@ import { cell, Heads } from '../kit/Page';
 import { WeightTag } from '../kit/WeightTag';
 import { NameLines, NumberInput, namesIn } from './fields';
 import { Beside, EditorHead } from './parts';
+import { NotSaved, type Typed, TypedForm, useKept } from './TypedForm';
 import type { Save } from './types';
 
 interface Props {
   readonly standard: Standard;
+  readonly edition: number;
   readonly editable: boolean;
   readonly save: Save;
   readonly rules: readonly RuleWords[];
@@ -44,10 +46,18 @@ const namesOf = (lines: ExceptionLines) =>
     keyof ExceptionLines
   >;
 
+/** A rule's setting as it is edited: what it leaves alone is typed as lines. */
+interface TypedRule {
+  readonly form: RuleSetting;
+  readonly lines: ExceptionLines;
+}
+
+const typedOf = (setting: RuleSetting): TypedRule => ({ form: setting, lines: linesOf(setting) });
+
 const CORRECTION = { automatic: 'automatic', choice: 'a person chooses', manual: 'by hand' } as const;
 
 /** Every audit rule: whether it is on, how grave it is, and what it leaves alone. */
-export function RulesView({ standard, editable, save, rules }: Props) {
+export function RulesView({ standard, edition, editable, save, rules }: Props) {
   const [chosen, setChosen] = useState(rules[0]?.id ?? '');
   const rule = rules.find(({ id }) => id === chosen);
   const disciplines = [...new Set(standard.layers.map(({ discipline }) => discipline))].filter(
@@ -57,22 +67,30 @@ export function RulesView({ standard, editable, save, rules }: Props) {
     <Beside
       editor={
         rule && (
-          <RuleEditor
+          <TypedForm
             key={rule.id}
-            rule={rule}
-            setting={standard.rules[rule.id] ?? PLAIN_RULE}
-            disciplines={disciplines}
-            editable={editable}
-            store={async (next) => {
-              const all = { ...standard.rules };
-              // A rule whose settings are all its own is not kept: the next version may bring it better.
-              if (JSON.stringify(next) === JSON.stringify(PLAIN_RULE)) delete all[rule.id];
-              else all[rule.id] = next;
-              const wrong = await save({ ...standard, rules: all });
-              if (wrong.length === 0) toast(`${rule.title}: saved in the draft.`);
-              return wrong;
-            }}
-          />
+            id={`${edition} rule ${rule.id}`}
+            original={typedOf(standard.rules[rule.id] ?? PLAIN_RULE)}
+          >
+            {(typed) => (
+              <RuleEditor
+                rule={rule}
+                typed={typed}
+                disciplines={disciplines}
+                editable={editable}
+                store={async (next) => {
+                  const all = { ...standard.rules };
+                  // A rule whose settings are all its own is not kept: the next version may bring it better.
+                  if (JSON.stringify(next) === JSON.stringify(PLAIN_RULE)) delete all[rule.id];
+                  else all[rule.id] = next;
+                  const wrong = await save({ ...standard, rules: all });
+                  if (wrong.length === 0) typed.forget();
+                  if (wrong.length === 0) toast(`${rule.title}: saved in the draft.`);
+                  return wrong;
+                }}
+              />
+            )}
+          </TypedForm>
         )
       }
     >
@@ -132,19 +150,20 @@ export function RulesView({ standard, editable, save, rules }: Props) {
 
 function RuleEditor({
   rule,
-  setting,
+  typed,
   disciplines,
   editable,
   store,
 }: {
   rule: RuleWords;
-  setting: RuleSetting;
+  typed: Typed<TypedRule>;
   disciplines: readonly string[];
   editable: boolean;
   store: (next: RuleSetting) => Promise<readonly FieldFault[]>;
 }) {
-  const [form, setForm] = useState(setting);
-  const [lines, setLines] = useState(linesOf(setting));
+  const [form, setForm] = useState(typed.begin.form);
+  const [lines, setLines] = useState(typed.begin.lines);
+  useKept(typed, { form, lines }, editable);
   const [wrong, setWrong] = useState('');
   const change = (patch: Partial<RuleSetting>): void => setForm((now) => ({ ...now, ...patch }));
   return (
@@ -154,7 +173,9 @@ function RuleEditor({
         void store({ ...form, ...namesOf(lines) }).then((faults) => setWrong(faults[0]?.message ?? ''));
       }}
     >
-      <EditorHead title={rule.title} />
+      <EditorHead title={rule.title}>
+        <NotSaved {...typed} />
+      </EditorHead>
       <p className="mb-1 text-[13px]">{rule.what}</p>
       <p className="mb-3 text-[13px] text-ink-2">
         {rule.why}{' '}

@@ -51,8 +51,8 @@ const VIEWS: Readonly<Record<string, (standard: Standard, editable: boolean) => 
   fills: (standard, editable) => <FillsView {...{ standard, editable, save }} edition={1} />,
   parallels: (standard, editable) => <ParallelsView {...{ standard, editable, save }} edition={1} />,
   working: (standard, editable) => <WorkingView {...{ standard, editable, save }} />,
-  names: (standard, editable) => <NamesView {...{ standard, editable, save }} />,
-  rules: (standard, editable) => <RulesView {...{ standard, editable, save }} rules={rules} />,
+  names: (standard, editable) => <NamesView {...{ standard, editable, save }} edition={1} />,
+  rules: (standard, editable) => <RulesView {...{ standard, editable, save }} edition={1} rules={rules} />,
 };
 
 describe.each(Object.entries(VIEWS))('the view of %s', (name, view) => {
@@ -159,6 +159,7 @@ describe('rules', () => {
     const fields = (rule: Partial<RuleWords>): string =>
       show(
         <RulesView
+          edition={1}
           standard={demoStandard}
           editable
           save={save}
