@@ -59,7 +59,6 @@ await page.screenshot({ path: 'docs/screenshots/plan.png' });
 await page.getByRole('button', { name: /^Make [\d,]+ changes?$/ }).click();
 await page.getByRole('button', { name: /automatically/ }).waitFor({ state: 'detached' });
 await shoot('before-and-now', '/drawings/3', () => page.getByRole('tab', { name: 'Before and now' }).click());
-await shoot('changes', '/drawings/3', () => page.getByRole('tab', { name: /Changes/ }).click());
 await shoot('rule', '/rules/lines/meaning');
 const day = new Date(Date.now() + 9 * 86_400_000).toISOString().slice(0, 10);
 const { current } = await (await page.request.get(`${address}/api/drawings/5`)).json();

@@ -103,6 +103,8 @@ test('a wrong scale is corrected and kept after a restart, what is no sheet is d
     const picture = page.getByRole('application', { name: /Picture of the drawing/ });
     await expect(page.getByText('A3 · 1:20 !', { exact: true })).toHaveCount(0);
     await expect(picture.locator('canvas')).toHaveAttribute('data-whole', 'true');
+    // Points are picked in the picture of the whole model, once it is there.
+    await expect(page.getByText('widths as on each sheet')).toBeVisible();
     await picture.click({ position: { x: 40, y: 60 } });
     await picture.click({ position: { x: 140, y: 120 } });
     await expect(sheetList(page)).toContainText(/ × .* units/);

@@ -211,7 +211,7 @@ describe('crosswalk', () => {
   ] as const)('puts %s (%s) with %s, and says why', (name, kind, to) => {
     const [best] = propose(demoStandard, { name, kinds: new Map([[kind, 12]]) });
     expect(best.to).toBe(to);
-    expect(best.reasons.join(' ')).toMatch(/reads like|both names say|means/);
+    expect(best.reasons.join(' ')).toMatch(/reads like|both say|means/);
     expect(best.reasons.join(' ')).toContain('belong there');
   });
 

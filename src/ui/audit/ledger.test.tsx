@@ -121,12 +121,12 @@ describe('a finding', () => {
   it('that asks shows what is proposed with reasons, and the rule’s own ways out', () => {
     const finding = of('choice');
     const proposals = {
-      [finding.key]: offered([{ to: 'S-STEL', likeness: 0.8, reasons: ['both names say “beam”'] }]),
+      [finding.key]: offered([{ to: 'S-STEL', likeness: 0.8, reasons: ['both say “beam”'] }]),
     };
     const markup = detail(finding, { proposals });
     const text = textOf(markup);
     expect(text).toContain('Make it S-STEL');
-    expect(text).toContain('both names say “beam”');
+    expect(text).toContain('both say “beam”');
     expect(text).toContain('very likely');
     expect(text).toContain('Add to the standard');
     expect(text).toMatch(/Remove with \d+ objects? …/);

@@ -78,6 +78,8 @@ export function Frame({ edition, children }: { edition: FrameEdition | null; chi
         {children}
       </main>
       <Toaster
+        // Under whatever is asked in a dialog: a notice never lies over its buttons.
+        style={{ zIndex: 30 }}
         position={onSheet ? 'bottom-left' : 'bottom-right'}
         offset={onSheet ? OVER_SHEET : undefined}
         toastOptions={{ className: 'font-sans', style: { borderRadius: 3 } }}

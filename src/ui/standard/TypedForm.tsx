@@ -1,6 +1,6 @@
 'use client';
 
-import { Fragment, type ReactNode, useCallback, useEffect, useState } from 'react';
+import { Fragment, type ReactNode, useCallback, useEffect, useLayoutEffect, useState } from 'react';
 import { Button } from '../kit/Button';
 
 /** What was typed in a form and not saved. */
@@ -59,9 +59,10 @@ export function TypedForm<T>({
   const [isTyped, setIsTyped] = useState(false);
   const base = JSON.stringify(original);
 
-  // The server knows nothing of it: what was typed comes back once the page runs.
+  // The server knows nothing of it: what was typed comes back once the page runs. It is read before the form tells what it
+  // begins with, which would take its place.
   // biome-ignore lint/correctness/useExhaustiveDependencies: read once for each thing that is edited
-  useEffect(() => {
+  useLayoutEffect(() => {
     const stored = read(id, original);
     if (stored === null) return;
     setRestored(stored);

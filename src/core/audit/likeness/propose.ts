@@ -108,7 +108,7 @@ function nameLikeness(
 
 /** Why two words are taken for each other. */
 function becauseOf([own, other]: readonly [NameWord, NameWord]): string {
-  if (own.said === other.said) return `both names say “${own.said}”`;
+  if (own.said === other.said) return `both say “${own.said}”`;
   if (own.word === other.word)
     return own.said === own.word
       ? `“${other.said}” means “${own.said}”`
