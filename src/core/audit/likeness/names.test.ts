@@ -78,7 +78,7 @@ const NAMES: readonly (readonly [string, ObjectKind, string])[] = [
   ['concrete outline', 'line', 'S-CONC'],
   ['Steelwork', 'line', 'S-STEL'],
   ['Steel beams', 'line', 'S-STEL'],
-  ['Hidden detail', 'line', 'S-HIDN'],
+  ['Hidden edges', 'line', 'S-HIDN'],
   ['Grid', 'line', 'S-GRID'],
   ['Grid bubbles', 'circle', 'S-GRID'],
   ['Axes', 'line', 'S-GRID'],
