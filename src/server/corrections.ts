@@ -1,10 +1,11 @@
 import type { Proposal } from '../core/audit/likeness/propose';
 import type { Unsettled } from '../core/correct/correct';
+import type { PlannedCorrection } from '../core/correct/plan';
 import type { Asks } from '../core/correct/proposals';
 import type { CorrectionRequest } from '../core/correct/wanted';
 import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Result } from '../core/result';
-import { memoryOf, type Saying, say } from './crosswalk';
+import { memoryOf, type Saying, sayIfFitting } from './crosswalk';
 import { database } from './database';
 import { CONFLICT, type DrawingRecord, drawing, NO_DRAWING } from './drawings';
 import { addLayerToDraft, type Edition, edition, editionInForce } from './editions';
@@ -14,7 +15,6 @@ import { awaited, jobs, openJobsOf, PRIORITY } from './jobs';
 import { runTask } from './pool';
 import { sheetsNow } from './sheet-decisions';
 import { waiversFor, withoutWaived } from './waivers';
-import type { PlannedCorrection } from './worker/tasks';
 
 export interface CorrectionOrder extends CorrectionRequest {
   readonly note: string;
@@ -125,8 +125,8 @@ export interface Offered {
 export function sayOfSender(id: number, saying: Saying): Result<null> {
   const record = drawing(id);
   if (!record) return NO_DRAWING;
-  say(record.senderId, saying, id);
-  return ok(null);
+  const used = record.editionId ? edition(record.editionId) : null;
+  return sayIfFitting(record.senderId, saying, used, id);
 }
 
 /** Proposals for the findings that ask for a choice; what was decided for this sender before comes first. */

@@ -1,6 +1,8 @@
 import type { Memory } from '../core/audit/rule';
 import { foldName } from '../core/dxf/interner';
+import { fail, ok, type Result } from '../core/result';
 import { database } from './database';
+import type { Edition } from './editions';
 
 /** A drawing in which something was decided. */
 export interface UsedIn {
@@ -68,6 +70,38 @@ export function remember(
 /** Keeps what a person says of a sender's name by itself. */
 export const say = (sender: number, saying: Saying, drawingId: number | null = null): void =>
   put(sender, saying, drawingId, null);
+
+/** Things that are remembered of one sender; nobody says more by hand. */
+const MOST_SAID = 10_000;
+
+/** Keeps what a person says where it is about a layer of the office’s, and there is room for it. */
+export function sayIfFitting(
+  sender: number,
+  saying: Saying,
+  used: Pick<Edition, 'label' | 'standard'> | null,
+  drawingId: number | null = null,
+): Result<null> {
+  const { action, target } = saying;
+  const isLayer = used?.standard.layers.some(({ name }) => foldName(name) === foldName(target)) ?? false;
+  if ((action === 'map' || action === 'refuse') && !isLayer)
+    return fail(
+      'no-layer',
+      `${used?.label ?? 'The standard'} has no layer “${target}”.`,
+      'Reload the page, and pick another.',
+    );
+  const said = database()
+    .prepare('SELECT COUNT(*) FROM memories WHERE sender_id = ?')
+    .pluck()
+    .get(sender) as number;
+  if (said >= MOST_SAID)
+    return fail(
+      'too-many',
+      'So much is remembered of this sender that no more is kept.',
+      'Nothing was changed.',
+    );
+  say(sender, saying, drawingId);
+  return ok(null);
+}
 
 /** Forgets what was said with revisions that another one takes the place of. */
 export const forgetUndone = (drawingId: number, from: number): void =>

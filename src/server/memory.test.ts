@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { demoStandard } from '../../demo/standard';
-import { crosswalkOf, memoryOf, remember, say } from './crosswalk';
+import { crosswalkOf, memoryOf, remember, say, sayIfFitting } from './crosswalk';
 import { database } from './database';
 import { deleteDrawing } from './delete-drawing';
 import { drawing, senderId, step, takeIn } from './drawings';
@@ -102,6 +102,28 @@ describe('what is remembered of a sender', () => {
     expect(refused()).toEqual([]);
     step(one.id, -1);
     expect(refused()).toEqual(['Water A-DOOR']);
+  });
+
+  it('is of layers that the office has, and of no more than can be said by hand', () => {
+    const sender = senderId('Brandt');
+    const inForce = editionInForce();
+    const word = { kind: 'layer', name: 'Walls' } as const;
+    expect(sayIfFitting(sender, { ...word, action: 'map', target: 'NOWHERE' }, inForce)).toMatchObject({
+      ok: false,
+      problem: { code: 'no-layer' },
+    });
+    expect(sayIfFitting(sender, { ...word, action: 'refuse', target: 'a-wall' }, inForce).ok).toBe(true);
+    expect(sayIfFitting(sender, { ...word, action: 'ask', target: '' }, inForce).ok).toBe(true);
+    const put = database().prepare(
+      `INSERT INTO memories (sender_id, folded, name, action, said_at) VALUES (?, ?, '', 'ask', '')`,
+    );
+    database().transaction(() => {
+      for (let i = 0; i < 10_000; i++) put.run(sender, `N${i}`);
+    })();
+    expect(sayIfFitting(sender, { ...word, action: 'map', target: 'A-WALL' }, inForce)).toMatchObject({
+      ok: false,
+      problem: { code: 'too-many' },
+    });
   });
 
   it('after any sequence of steps is as if what was taken back had not been', () => {

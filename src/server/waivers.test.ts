@@ -162,6 +162,7 @@ describe('a waiver', () => {
     expect(refused({ finding: 'layers/unknown|None' })).toBe('no-finding');
     expect(refused({ drawing: 77 })).toBe('no-finding');
     expect(refused({ scope: 'project' })).toBe('no-project');
+    expect(refused({ extent: 'objects', handles: ['FFFF'] })).toBe('no-object');
     expect(waiverRegister()).toEqual([]);
   });
 

@@ -243,16 +243,19 @@ export function waive({
   const db = database();
   const row = db
     .prepare(
-      `SELECT d.project, d.sender_id AS senderId, f.body FROM drawings d
+      `SELECT d.project, d.sender_id AS senderId, r.audit_id AS auditId, f.body FROM drawings d
        JOIN revisions r ON r.drawing_id = d.id AND r.number = d.current_revision
        JOIN findings f ON f.audit_id = r.audit_id AND f.key = ? WHERE d.id = ?`,
     )
-    .get(key, drawing) as { project: string; senderId: number; body: string } | undefined;
+    .get(key, drawing) as { project: string; senderId: number; auditId: number; body: string } | undefined;
   if (!row) return fail('no-finding', 'The finding is not there any more.', 'Reload the page.');
   const finding = JSON.parse(row.body) as ListedFinding;
   const layer = finding.subject.layer ?? '';
   if (extent === 'layer' && layer === '')
     return fail('no-layer', 'The finding is of no layer.', 'Waive the cause instead.');
+  const own = new Set(extent === 'objects' ? handlesOf(row.auditId, key) : []);
+  if (handles.some((handle) => !own.has(handle)))
+    return fail('no-object', 'One of the objects is none of this finding’s.', 'Reload the page.');
   if (scope === 'project' && row.project === '')
     return fail('no-project', 'The drawing is of no project.', 'Waive it for the drawing or its sender.');
   const days = daysBetween(today(), said.until);

@@ -1,4 +1,5 @@
 import type { Change } from '../audit/rule';
+import type { Weight } from '../standard/rule-settings';
 import type { CorrectionResult, Unsettled } from './correct';
 
 /** Changes of one kind that a correction makes. */
@@ -20,6 +21,14 @@ export interface Plan {
   readonly changes: number;
   readonly passes: number;
   readonly unsettled: readonly Unsettled[];
+}
+
+/** A plan as a page shows it: the first of its steps, and what it would lead to. */
+export interface PlannedCorrection extends Plan {
+  readonly stepCount: number;
+  /** Findings by weight, as they are and as they would be. */
+  readonly before: Record<Weight, number>;
+  readonly after: Record<Weight, number>;
 }
 
 /** No correction moves anything yet: what is drawn stays where it is. */

@@ -8,7 +8,7 @@ import type { Proposal } from '../../core/audit/likeness/propose';
 import type { Memory } from '../../core/audit/rule';
 import type { KeyedDecision } from '../../core/correct/choices';
 import { type CorrectionRequest, correctDrawing, type Unsettled } from '../../core/correct/correct';
-import { type Plan, planOf } from '../../core/correct/plan';
+import { type PlannedCorrection, planOf } from '../../core/correct/plan';
 import { type Asks, allProposals } from '../../core/correct/proposals';
 import { decideSheets, mapDecisions, type SheetDecision } from '../../core/drawing/sheets/decisions';
 import { sheetHeads } from '../../core/drawing/sheets/heads';
@@ -27,7 +27,6 @@ import { fail, ok, type Result } from '../../core/result';
 import { type ScaleRequest, scaleDrawing } from '../../core/scaling/scale-drawing';
 import { changesOfScaling } from '../../core/scaling/scaling-changes';
 import { unitsReport } from '../../core/scaling/units-report';
-import type { Weight } from '../../core/standard/rule-settings';
 import { parseStandard, type Standard } from '../../core/standard/standard';
 import { storeBytes } from '../files';
 import { letterStrokes } from '../letters';
@@ -132,14 +131,6 @@ export type TaskName = keyof Tasks;
 
 /** Steps of a plan that a page is sent. */
 const MOST_STEPS = 1000;
-
-/** What a correction would do, as a page shows it. */
-export interface PlannedCorrection extends Plan {
-  readonly stepCount: number;
-  /** Findings by weight, as they are and as they would be. */
-  readonly before: Record<Weight, number>;
-  readonly after: Record<Weight, number>;
-}
 
 /** Entries of one list of what a drawing holds that a page is sent. */
 const MOST_LISTED = 5000;

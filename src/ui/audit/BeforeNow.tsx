@@ -31,7 +31,7 @@ export function BeforeNow({ drawing, rules }: { drawing: DrawingView; rules: rea
               <VerdictPlate verdict={drawing.first?.verdict ?? null} />
             </td>
             <td className={`${cell} text-right`}>
-              <VerdictPlate verdict={drawing.current?.verdict ?? null} />
+              <VerdictPlate verdict={drawing.verdict} />
             </td>
           </tr>
           {WEIGHTS.map((weight) => (

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useState } from 'react';
 import type { ListedFinding } from '@/core/audit/finding';
+import type { PlannedCorrection } from '@/core/correct/plan';
 import type { Problem } from '@/core/result';
-import type { Weight } from '@/core/standard/rule-settings';
 import type { DrawingView } from '../drawings/types';
 import { Button } from '../kit/Button';
 import { call } from '../kit/call';
@@ -9,24 +9,6 @@ import { Dialog, DialogFoot } from '../kit/Dialog';
 import { count } from '../kit/format';
 import { WeightShape } from '../kit/WeightTag';
 import type { RuleWords } from './types';
-
-/** What a correction would do; the same shape as the server's answer. */
-interface Plan {
-  readonly steps: readonly {
-    readonly rule: string;
-    readonly what: string;
-    readonly before: string;
-    readonly after: string;
-    readonly objects: number;
-    readonly where: readonly string[];
-    readonly largestMovement: number;
-  }[];
-  readonly stepCount: number;
-  readonly changes: number;
-  readonly unsettled: readonly { readonly key: string; readonly what: string; readonly why: string }[];
-  readonly before: Record<Weight, number>;
-  readonly after: Record<Weight, number>;
-}
 
 interface Props {
   readonly drawing: DrawingView;
@@ -46,7 +28,7 @@ const SETTLED_MS = 250;
 /** What is about to be corrected: which causes, what would change how often and where, what would be left. */
 export function PlanDialog({ drawing, findings, everything, rules, onApply, onClose }: Props) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  const [plan, setPlan] = useState<Plan | null>(null);
+  const [plan, setPlan] = useState<PlannedCorrection | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const all = everything && left.size === 0;
   const taken = useMemo(() => findings.filter(({ key }) => !left.has(key)), [findings, left]);
@@ -57,7 +39,7 @@ export function PlanDialog({ drawing, findings, everything, rules, onApply, onCl
     setProblem(null);
     if (taken.length === 0) return;
     const timer = setTimeout(() => {
-      void call<Plan>(`/api/drawings/${drawing.id}/plan`, {
+      void call<PlannedCorrection>(`/api/drawings/${drawing.id}/plan`, {
         body: {
           ...(all ? {} : { findings: taken.map(({ key }) => key) }),
           note: '',
@@ -135,7 +117,7 @@ export function PlanDialog({ drawing, findings, everything, rules, onApply, onCl
   );
 }
 
-function Steps({ plan }: { plan: Plan }) {
+function Steps({ plan }: { plan: PlannedCorrection }) {
   const farthest = plan.steps.reduce((most, { largestMovement }) => Math.max(most, largestMovement), 0);
   return (
     <>

@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { fail, ok } from '@/core/result';
-import { hasSender, say } from '@/server/crosswalk';
+import { fail } from '@/core/result';
+import { hasSender, sayIfFitting } from '@/server/crosswalk';
+import { editionInForce } from '@/server/editions';
 import { route } from '@/server/route';
 
 /** Changes or takes back what is remembered of one of a sender's names. */
@@ -19,7 +20,6 @@ export const POST = route({
     ),
   handler({ body: { sender, ...saying } }) {
     if (!hasSender(sender)) return fail('no-sender', 'There is no such sender.', 'Reload the page.');
-    say(sender, saying);
-    return ok(null);
+    return sayIfFitting(sender, saying, editionInForce());
   },
 });

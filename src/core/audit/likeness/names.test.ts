@@ -1,5 +1,6 @@
 import { demoStandard } from '../../../../demo/standard';
 import type { ObjectKind } from '../../dxf/object-kinds';
+import { layerOf } from '../../standard/standard';
 import { LIKELY } from './likely';
 import { propose } from './propose';
 
@@ -267,5 +268,17 @@ describe('names as senders write them', () => {
   it('words of the meanings that lines have count as ground', () => {
     const [best] = propose(demoStandard, { name: 'Overhead', kinds: new Map([['line', 4]]) });
     expect(best).toMatchObject({ to: 'A-ROOF' });
+    // Ready-made meanings have words as well: a setback is a setback, though the office wrote down none for it.
+    const own = {
+      ...demoStandard,
+      meanings: [
+        ...demoStandard.meanings,
+        { name: 'setback', linetype: 'OHW-Hidden', role: '', words: [], clause: '', notes: '' },
+      ],
+      layers: [...demoStandard.layers, layerOf({ name: 'V-LIMT', meaning: 'setback', kinds: ['line'] })],
+    };
+    const [setback] = propose(own, { name: 'SETB', kinds: new Map([['line', 4]]) });
+    expect(setback).toMatchObject({ to: 'V-LIMT' });
+    expect(setback.likeness).toBeGreaterThanOrEqual(LIKELY);
   });
 });

@@ -3,6 +3,7 @@ import type { Drawing } from '../../dxf/drawing';
 import { foldName } from '../../dxf/interner';
 import { countOf, type ObjectKind } from '../../dxf/object-kinds';
 import type { StandardLayer } from '../../standard/definitions';
+import { MEANING_WORDS } from '../../standard/meanings';
 import { findLinetype, type Standard } from '../../standard/standard';
 import { isKnown, type NameWord, tokens, wordMatch, wordsIn } from '../../standard/words';
 import { type AuditContext, kindCounts, type LayerUse } from '../context';
@@ -67,7 +68,9 @@ function nameLikeness(
 ): NameMatch {
   const ofName = wordsIn(name);
   const meant = meanings.find((one) => foldName(one.name) === foldName(meaning));
-  const ofPurpose = [purpose, ...(meant ? [meant.name, ...meant.words] : [])]
+  // Words of ready-made meanings count too, where the office gave its own none.
+  const ready = MEANING_WORDS.find((one) => foldName(one.name) === foldName(meaning));
+  const ofPurpose = [purpose, ...(meant ? [meant.name, ...meant.words] : []), ...(ready?.words ?? [])]
     .flatMap(wordsIn)
     .filter(({ word }) => word.length > 2);
   let sum = 0;
