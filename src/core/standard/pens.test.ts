@@ -1,5 +1,5 @@
 import { demoStandard } from '../../../demo/standard';
-import { colourConflicts, penAdvice, penOfLinetype, widthOfRole } from './pens';
+import { colourConflicts, layersAtRole, offRole, penAdvice, penOfLinetype, widthOfRole } from './pens';
 import { blankStandard, checkStandard, layerOf, type Standard } from './standard';
 
 const office = (pens: Partial<Standard['pens']>, layers: Standard['layers'] = []): Standard => {
@@ -82,5 +82,26 @@ describe('pens', () => {
       'pens, roles, entry 1, widthMm: 0.4 mm is not among the permitted pen widths',
     ]);
     expect(faults({ order: [{ heavier: 'cut', lighter: 'thin', ratio: 1 }] })).toHaveLength(2);
+  });
+});
+
+describe('layers of a role', () => {
+  const standard = {
+    ...blankStandard('Test'),
+    pens: { ...blankStandard('Test').pens, roles: [{ role: 'cut', widthMm: 0.5 }] },
+    layers: [
+      layerOf({ name: 'A', role: 'cut', widthMm: 0.35 }),
+      layerOf({ name: 'B', role: 'Cut', widthMm: 0.5 }),
+      layerOf({ name: 'C', role: 'cut', widthMm: null }),
+      layerOf({ name: 'D', role: '', widthMm: 0.13 }),
+    ],
+  };
+
+  it('that print otherwise are named, and brought along at once', () => {
+    expect(offRole(standard, 'cut')).toEqual(['A', 'C']);
+    const brought = layersAtRole(standard, 'cut');
+    expect(brought.layers.map(({ widthMm }) => widthMm)).toEqual([0.5, 0.5, 0.5, 0.13]);
+    expect(offRole(brought, 'cut')).toEqual([]);
+    expect(offRole(standard, 'none')).toEqual([]);
   });
 });

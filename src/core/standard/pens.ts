@@ -35,6 +35,25 @@ export function penOfLinetype(standard: Standard, linetype: string): number {
   return widths.length > 0 ? Math.max(...widths) : standard.pens.defaultMm;
 }
 
+/** Layers of a role that print with another width than its own. */
+export const offRole = ({ pens, layers }: Standard, role: string): readonly string[] => {
+  const wanted = widthOfRole(pens, role);
+  if (wanted === null) return [];
+  return layers
+    .filter((layer) => same(layer.role, role) && (layer.widthMm ?? pens.defaultMm) !== wanted)
+    .map(({ name }) => name);
+};
+
+/** The standard with all layers of a role at the role's width. */
+export const layersAtRole = (standard: Standard, role: string): Standard => {
+  const off = new Set(offRole(standard, role));
+  const widthMm = widthOfRole(standard.pens, role);
+  return {
+    ...standard,
+    layers: standard.layers.map((layer) => (off.has(layer.name) ? { ...layer, widthMm } : layer)),
+  };
+};
+
 /** Orders between roles that the widths break, layers that print with another pen than their role's. */
 export function penAdvice(standard: Standard): PenAdvice[] {
   const { pens } = standard;

@@ -295,7 +295,9 @@ function StyleForm({
           fault={fault('base')}
           onChange={(event) => {
             const base = event.target.value || null;
-            change({ base, settings: ownSettings(styles, base, v) });
+            // A style that holds nothing of its own takes everything from its base; one that does keeps its look.
+            const isBlank = Object.keys(value.settings).length === 0;
+            change({ base, settings: isBlank ? {} : ownSettings(styles, base, v) });
           }}
         >
           <option value="">none</option>
@@ -332,15 +334,18 @@ function StyleForm({
               name={name}
               value={v[name]}
               fault={fault('settings', name)}
-              hint={
-                v[name] === under[name]
-                  ? undefined
-                  : value.base === null
-                    ? undefined
-                    : `${value.base}: ${formatSetting(name, under[name])}`
-              }
               set={(next) => set(name, next)}
             />
+            {value.base !== null && v[name] !== under[name] && (
+              <button
+                type="button"
+                className="block w-full truncate text-left text-[12px] leading-5 text-verdigris hover:underline disabled:no-underline"
+                title={`Take it from ${value.base} again: ${formatSetting(name, under[name])}`}
+                onClick={() => set(name, under[name])}
+              >
+                As {value.base}: {formatSetting(name, under[name])}
+              </button>
+            )}
           </div>
         ))}
       </fieldset>

@@ -2,7 +2,7 @@
 
 import { useState } from 'react';
 import { foldName } from '@/core/dxf/interner';
-import { PEN_ROLES } from '@/core/standard/pens';
+import { offRole, PEN_ROLES } from '@/core/standard/pens';
 import type { Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Choice } from '../kit/Field';
@@ -26,10 +26,13 @@ export function Ladder({
   standard,
   editable,
   store,
+  bring,
 }: {
   standard: Standard;
   editable: boolean;
   store: StorePens;
+  /** Gives all layers of a role the role's width. */
+  bring: (role: string) => void;
 }) {
   const { pens } = standard;
   const [name, setName] = useState('');
@@ -140,6 +143,15 @@ export function Ladder({
                   {count(
                     standard.layers.filter((layer) => foldName(layer.role) === foldName(role)).length,
                     'layer',
+                  )}
+                  {editable && offRole(standard, role).length > 0 && (
+                    <Button
+                      className="ml-3 h-6"
+                      title={offRole(standard, role).join(', ')}
+                      onClick={() => bring(role)}
+                    >
+                      Bring {count(offRole(standard, role).length, 'layer')} to {widthMm} mm
+                    </Button>
                   )}
                 </td>
                 {editable && (

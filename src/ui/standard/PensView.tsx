@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { STORABLE_WIDTHS_MM } from '@/core/standard/definitions';
-import { penAdvice } from '@/core/standard/pens';
+import { layersAtRole, offRole, penAdvice } from '@/core/standard/pens';
 import { followName } from '@/core/standard/rename';
 import type { Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
@@ -40,6 +40,13 @@ export function PensView({ standard, editable, save }: Props) {
     setFault(wrong[0] ? `${wrong[0].where}: ${wrong[0].message}` : '');
     if (wrong.length === 0) toast(words);
     return wrong.length === 0;
+  };
+
+  const bring = async (role: string): Promise<void> => {
+    const off = offRole(standard, role);
+    const wrong = await save(layersAtRole(standard, role));
+    setFault(wrong[0] ? `${wrong[0].where}: ${wrong[0].message}` : '');
+    if (wrong.length === 0) toast(`${count(off.length, 'layer')} of ${role} brought along.`);
   };
 
   return (
@@ -134,7 +141,7 @@ export function PensView({ standard, editable, save }: Props) {
             })}
           </tbody>
         </table>
-        <Ladder standard={standard} editable={editable} store={store} />
+        <Ladder standard={standard} editable={editable} store={store} bring={(role) => void bring(role)} />
       </div>
     </Beside>
   );
