@@ -12,7 +12,7 @@ async function takeIn(page: Page, file: string, name: string, sender: string): P
   await page
     .getByLabel('Drawings to take in')
     .setInputFiles({ name, mimeType: 'image/vnd.dxf', buffer: readFileSync(file) });
-  await expect(page.getByText('Taken in')).toBeVisible();
+  await expect(page.getByText('Sent, to be read')).toBeVisible();
   await page.getByRole('link', { name, exact: true }).click();
   await expect(page.getByRole('tab', { name: /Findings/ })).toBeVisible();
 }

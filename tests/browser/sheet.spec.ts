@@ -109,7 +109,7 @@ test('a drawing in the binary form is taken in, drawn and corrected in its own f
   await page.goto('/intake');
   await page.getByLabel('Sender', { exact: true }).fill('Binärbüro');
   await page.getByLabel('Drawings to take in').setInputFiles('tests/fixtures/kinds-r2018-binary.dxf');
-  await expect(page.getByText('Taken in')).toBeVisible();
+  await expect(page.getByText('Sent, to be read')).toBeVisible();
   await page.getByRole('link', { name: 'kinds-r2018-binary.dxf', exact: true }).click();
   await expect(page.getByRole('tab', { name: /Findings/ })).toBeVisible();
   await whole(page);

@@ -227,7 +227,7 @@ function Work({ begun, isUploading }: { begun: Props['work']; isUploading: boole
 function UploadState({ upload }: { upload: Upload }) {
   switch (upload.state) {
     case 'done':
-      return <span className="text-verdigris">Taken in</span>;
+      return <span className="text-verdigris">Sent, to be read</span>;
     case 'cancelled':
       return <span className="text-ink-2">Cancelled</span>;
     case 'refused':
