@@ -139,14 +139,15 @@ export function Ladder({
                     <span className="figures">{widthMm} mm</span>
                   )}
                 </td>
-                <td className={`${cell} text-ink-2`}>
+                <td className={`${cell} whitespace-nowrap text-ink-2`}>
                   {count(
                     standard.layers.filter((layer) => foldName(layer.role) === foldName(role)).length,
                     'layer',
                   )}
                   {editable && offRole(standard, role).length > 0 && (
                     <Button
-                      className="ml-3 h-6"
+                      look="quiet"
+                      className="ml-1 h-6 px-1.5"
                       title={offRole(standard, role).join(', ')}
                       onClick={() => bring(role)}
                     >
