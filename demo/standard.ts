@@ -336,9 +336,14 @@ export const demoStandard: Standard = {
   fills: [
     ...FILL_PRESETS.filter(({ name }) =>
       ['CONCRETE', 'STEEL', 'EARTH', 'GRAVEL', 'WATER', 'SOLID'].includes(name),
-    ).map((fill, i) => ({ ...fill, layer: 'S-FILL', clause: `8.${i + 1}` })),
+    ).map((fill, i) => ({
+      ...fill,
+      name: `OHW-${fill.name[0]}${fill.name.slice(1).toLowerCase()}`,
+      layer: 'S-FILL',
+      clause: `8.${i + 1}`,
+    })),
     fillSchema.parse({
-      name: 'PAVERS',
+      name: 'OHW-Paving',
       material: 'Paving blocks of 200 × 100 mm, seen',
       basis: 'model',
       origin: 'host',

@@ -77,7 +77,7 @@ describe('a template', () => {
     };
     const bare = templateDrawing(nowhere);
     expect(bare.leftOut).toEqual([
-      expect.stringMatching(/^samples of fills, no layer of the standard takes them: CONCRETE, /),
+      expect.stringMatching(/^samples of fills, no layer of the standard takes them: OHW-Concrete, /),
       'samples of parallel-line sets, no layer of the standard takes them: OHW-Kerb, OHW-Duct',
     ]);
     expect(read(bare.bytes).sheets.map(({ name }) => name)).not.toContain('Samples');

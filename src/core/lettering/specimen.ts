@@ -22,13 +22,16 @@ export interface Specimen {
   }[];
 }
 
+type Side = 'left' | 'centre' | 'right';
+
 export interface SpecimenStyle {
   readonly face: Face;
   readonly heightMm: number;
   readonly widthFactor: number;
   readonly slantDeg: number;
   readonly lineSpacing: number;
-  readonly justification: 'left' | 'centre' | 'right';
+  /** Its last word is the side that lines begin, are centred or end at. */
+  readonly justification: `${'' | 'middle ' | 'top '}${Side}`;
 }
 
 /** Sets lines of text in a style at true size. */
@@ -39,7 +42,7 @@ export function specimen(style: SpecimenStyle, lines: readonly string[]): Specim
     type: 'text',
     paragraphs: lines.map((text) => ({
       runs: [{ ...PLAIN_RUN, text, face: style.face, widthFactor: style.widthFactor, slantRad }],
-      align: style.justification,
+      align: (style.justification.split(' ').at(-1) ?? 'left') as Side,
     })),
     x: 0,
     y: 0,

@@ -19,7 +19,18 @@ export const STROKE_SHARES = { A: 1 / 14, B: 1 / 10 } as const;
 
 const paperMm = z.number().positive('a height is above 0').max(200).meta({ description: 'On paper, mm.' });
 
-export const JUSTIFICATIONS = ['left', 'centre', 'right'] as const;
+/** Where the point of a text lies on it: on the base line where nothing else is said. */
+export const JUSTIFICATIONS = [
+  'left',
+  'centre',
+  'right',
+  'middle left',
+  'middle centre',
+  'middle right',
+  'top left',
+  'top centre',
+  'top right',
+] as const;
 
 export const textStyleSchema = z.strictObject({
   name: z.string().trim().min(1, 'a name is needed').max(255),

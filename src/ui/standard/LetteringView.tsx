@@ -281,7 +281,7 @@ function StyleEditor({
         </div>
         <div className="flex gap-3">
           <Choice
-            label="Set"
+            label="Justification"
             className="flex-1"
             value={form.justification}
             onChange={(event) =>

@@ -221,8 +221,8 @@ describe('definitions as tables', () => {
     expect(change('dimension-styles', 'Name\tNumber: Factor\nOHW-Metres\t')).toEqual([
       'OHW-Metres number: factor 0.001 × → 1 ×',
     ]);
-    expect(change('fills', 'Name;Lines\nPAVERS;0 every 80')).toContain(
-      'PAVERS lines 0° every 100 mm; 90° every 100 mm, shifted 100, broken 100 -100 → 0° every 80 mm',
+    expect(change('fills', 'Name;Lines\nOHW-Paving;0 every 80')).toContain(
+      'OHW-Paving lines 0° every 100 mm; 90° every 100 mm, shifted 100, broken 100 -100 → 0° every 80 mm',
     );
     expect(change('meanings', 'Meaning;Words\nboundary;limit; edge')).toHaveLength(1);
   });
