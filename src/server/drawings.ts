@@ -1,3 +1,4 @@
+import type { FindingNote } from '../core/audit/finding-note';
 import type { SheetHead } from '../core/drawing/sheets/heads';
 import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Problem, type Result } from '../core/result';
@@ -6,6 +7,7 @@ import { type AuditRecord, type AuditSummary, auditRecord, auditSummary } from '
 import { database } from './database';
 import { tell } from './events';
 import type { StoredFile } from './files';
+import { notesOf } from './finding-notes';
 import { jobs, PRIORITY } from './jobs';
 import { settleDay, settleWaivers, type WaivedFinding, waivedIn, waiversFor } from './waivers';
 
@@ -62,6 +64,8 @@ export interface DrawingDetail extends DrawingRecord {
   readonly current: AuditRecord | null;
   /** What waivers take off its findings, by their keys. */
   readonly waived: Readonly<Record<string, WaivedFinding>>;
+  /** What people wrote beside its findings, by their keys. */
+  readonly notes: Readonly<Record<string, FindingNote>>;
 }
 
 interface HeadRow {
@@ -233,6 +237,7 @@ export function drawingDetail(id: number): DrawingDetail | null {
     ...record,
     first: firstAudit ? auditSummary(firstAudit) : null,
     current,
+    notes: notesOf(id),
     waived: current && record.auditId ? waivedIn(waiversFor(id), record.auditId, current.findings) : {},
   };
 }

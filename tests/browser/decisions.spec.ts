@@ -116,6 +116,8 @@ test('a link leads a colleague to the same place in the ledger', async ({ page, 
   }).toPass();
   await page.getByLabel('Find in the findings').fill('doors');
   await open(page, 'Doors');
+  await page.getByLabel('Note', { exact: true }).fill('mail of Monday');
+  await page.getByLabel('Where it stands').selectOption({ label: 'sender asked' });
   await expect(page).toHaveURL(/by=layer&find=doors&finding=/);
   const address = page.url();
 
@@ -128,6 +130,8 @@ test('a link leads a colleague to the same place in the ledger', async ({ page, 
     'true',
   );
   await expect(colleague.getByText(/“Walls” is not/)).toHaveCount(0);
+  await expect(colleague.getByLabel('Note', { exact: true })).toHaveValue('mail of Monday');
+  await expect(colleague.getByLabel('Where it stands')).toHaveValue('asked');
   // The rule behind it has a page, with two pictures and the way back to its findings.
   await colleague.getByRole('link', { name: 'About this rule' }).click();
   await expect(colleague.getByRole('heading', { name: /Layer not in the standard/ })).toBeVisible();

@@ -219,6 +219,8 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
                   onRefuse={refuse}
                   waived={drawing.waived}
                   onWaive={setWaiving}
+                  onNote={(item, status, note) => act('note', { finding: item.key, status, note }, () => '')}
+                  notes={drawing.notes}
                   chosen={chosen}
                   view={view}
                   groups={groups}

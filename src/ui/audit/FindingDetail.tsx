@@ -8,13 +8,14 @@ import { Button } from '../kit/Button';
 import { count } from '../kit/format';
 import { Stroke } from '../kit/Stroke';
 import { isTyping } from '../kit/typing';
+import { FindingNotes } from './FindingNotes';
 import { formatLikeness, type LedgerProps, likelyTarget, POSSIBLE, pickingOption } from './types';
 
 type Props = LedgerProps & { readonly finding: ListedFinding };
 
 /** Expected and found under each other, why it matters, and the way out. */
 export function FindingDetail(props: Props) {
-  const { finding, rules, edition, busy, onCorrect, waived, onWaive } = props;
+  const { finding, rules, edition, busy, onCorrect, waived, onWaive, notes } = props;
   const partly = waived[finding.key];
   const rule = rules.find((candidate) => candidate.id === finding.rule);
 
@@ -70,17 +71,22 @@ export function FindingDetail(props: Props) {
       {finding.correction === 'manual' && (
         <p className="mt-2 text-ink-2">Nothing to correct here: a person has to settle it with the sender.</p>
       )}
-      <p className="mt-2 flex items-baseline gap-3 border-t border-hairline pt-1.5">
-        <Button look="quiet" className="-ml-2 h-6" disabled={busy} onClick={() => onWaive(finding)}>
+      <div className="mt-2 flex items-center gap-3 border-t border-hairline pt-1.5">
+        <FindingNotes
+          key={`${finding.key} ${notes[finding.key]?.saidAt ?? ''}`}
+          note={notes[finding.key]}
+          onNote={(status, note) => props.onNote(finding, status, note)}
+        />
+        <Button className="h-7 shrink-0" disabled={busy} onClick={() => onWaive(finding)}>
           Waive …
         </Button>
-        {partly && !partly.whole && (
-          <span className="text-ink-2">
-            {partly.objects} of {count(finding.objectCount, 'object')} waived: corrections leave{' '}
-            {partly.objects === 1 ? 'it' : 'them'} alone.
-          </span>
-        )}
-      </p>
+      </div>
+      {partly && !partly.whole && (
+        <p className="mt-1 text-ink-2">
+          {partly.objects} of {count(finding.objectCount, 'object')} waived: corrections leave{' '}
+          {partly.objects === 1 ? 'it' : 'them'} alone.
+        </p>
+      )}
     </div>
   );
 }

@@ -10,6 +10,7 @@ import { Nothing } from '../kit/Page';
 import { Scroller } from '../kit/Scroller';
 import { WeightShape, WeightTag } from '../kit/WeightTag';
 import { FindingDetail } from './FindingDetail';
+import { STATUS_WORDS } from './FindingNotes';
 import {
   GROUPINGS,
   type Group,
@@ -247,6 +248,7 @@ function FindingLine({
   likely,
   ...rest
 }: LedgerProps & { finding: ListedFinding; on: boolean; onToggle: () => void; likely: string | null }) {
+  const note = rest.notes[finding.key];
   return (
     <div
       className={
@@ -263,6 +265,11 @@ function FindingLine({
         className="flex min-h-[33px] w-full items-center gap-2 px-2.5 py-1 text-left text-[13px] leading-[18px] hover:bg-plate"
       >
         <span className="min-w-0 flex-1">{finding.message}</span>
+        {note && !on && (
+          <span className="max-w-[30%] shrink-0 truncate text-ink-2" title={note.note || undefined}>
+            {note.status === 'open' ? note.note : STATUS_WORDS[note.status]}
+          </span>
+        )}
         {likely && !on && (
           <span className="figures max-w-[40%] shrink-0 truncate text-verdigris">→ {likely}</span>
         )}

@@ -1,4 +1,5 @@
 import { renderToStaticMarkup } from 'react-dom/server';
+import { FINDING_STATUSES } from '@/core/audit/finding-note';
 import { linkspan } from '../../../demo/drawings';
 import { demoStandard } from '../../../demo/standard';
 import { audit, plainAudit } from '../../core/audit/engine';
@@ -64,6 +65,7 @@ const drawing: DrawingView = {
   currentSha: 'b'.repeat(64),
   originalSha: 'a'.repeat(64),
   waived: {},
+  notes: {},
   waivedCount: 0,
   revisions: [
     { number: 1, note: 'Walls becomes A-WALL', madeAt: '2026-10-07T09:00:00.000Z', changeCount: 6 },
@@ -87,6 +89,8 @@ const ledger = (more: Partial<LedgerProps>): LedgerProps => ({
   onRefuse: () => undefined,
   waived: {},
   onWaive: () => undefined,
+  onNote: () => Promise.resolve(),
+  notes: {},
   ...more,
 });
 const offered = (ranked: Offered['ranked'], more: Partial<Offered> = {}): Offered => ({
@@ -132,7 +136,7 @@ describe('a finding', () => {
     expect(text).toMatch(/Remove with \d+ objects? …/);
     // What cannot be taken back at a glance is asked for once more.
     expect(text).not.toContain('Yes, remove');
-    expect(markup.match(/<option/g)).toHaveLength(demoStandard.layers.length + 1);
+    expect(markup.match(/<option/g)).toHaveLength(demoStandard.layers.length + 1 + FINDING_STATUSES.length);
   });
 
   it('that asks never picks what is only possible, and offers no key for it', () => {

@@ -1,4 +1,5 @@
 import type { ListedFinding, Option } from '@/core/audit/finding';
+import type { FindingNote, FindingStatus } from '@/core/audit/finding-note';
 import { LIKELY } from '@/core/audit/likeness/likely';
 import type { Proposal } from '@/core/audit/likeness/propose';
 import type { Asks } from '@/core/correct/proposals';
@@ -43,6 +44,9 @@ export interface LedgerProps {
   /** What waivers take off findings, by their keys. */
   readonly waived: Readonly<Record<string, WaivedView>>;
   readonly onWaive: (finding: ListedFinding) => void;
+  readonly onNote: (finding: ListedFinding, status: FindingStatus, note: string) => Promise<unknown>;
+  /** What people wrote beside findings, by their keys. */
+  readonly notes: Readonly<Record<string, FindingNote>>;
   /** Refuses an office layer for what a finding asks about, or has it proposed again. */
   readonly onRefuse: (asks: Asks, target: string, action: 'refuse' | 'offer') => void;
 }

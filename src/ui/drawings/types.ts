@@ -1,5 +1,6 @@
 import type { Looked } from '@/core/audit/families';
 import type { ListedFinding, Verdict } from '@/core/audit/finding';
+import type { FindingNote } from '@/core/audit/finding-note';
 import type { SheetHead } from '@/core/drawing/sheets/heads';
 import type { Problem } from '@/core/result';
 import type { Weight } from '@/core/standard/rule-settings';
@@ -79,6 +80,8 @@ export interface DrawingView extends DrawingHead {
   } | null;
   /** By the finding's key. */
   readonly waived: Readonly<Record<string, WaivedView>>;
+  /** What people wrote beside findings, by the findings' keys. */
+  readonly notes: Readonly<Record<string, FindingNote>>;
   readonly changeCount: number;
   readonly currentSha: string;
   readonly originalSha: string;
