@@ -116,7 +116,11 @@ test('a link leads a colleague to the same place in the ledger', async ({ page, 
   }).toPass();
   await page.getByLabel('Find in the findings').fill('doors');
   await open(page, 'Doors');
+  // Enter in the note writes the note, and decides nothing.
   await page.getByLabel('Note', { exact: true }).fill('mail of Monday');
+  await page.getByLabel('Note', { exact: true }).press('Enter');
+  await expect(page.getByText(/changes? made/)).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /“Doors” is not in the standard/ })).toBeVisible();
   await page.getByLabel('Where it stands').selectOption({ label: 'sender asked' });
   await expect(page).toHaveURL(/by=layer&find=doors&finding=/);
   const address = page.url();

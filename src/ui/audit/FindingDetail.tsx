@@ -129,6 +129,7 @@ function Decision({ finding, layers, proposals, busy, onDecide, onRefuse }: Prop
     const press = (event: KeyboardEvent): void => {
       if (
         event.key !== 'Enter' ||
+        (event.target instanceof HTMLInputElement && event.target.type !== 'radio') ||
         (event.target instanceof HTMLElement &&
           event.target.closest(
             'button:not([data-finding]), a, select, [role="dialog"], input[type="search"]',
