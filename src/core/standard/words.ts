@@ -1,8 +1,8 @@
 import drawingWords from './drawing-words.json';
 
 /**
- * What drafters write in names of layers, to the word that it stands for: short forms of any office, and the words of a
- * dozen languages. Common practice, from memory.
+ * What drafters write in names of layers, to the word that it stands for: short forms of any office, and the words of
+ * eleven languages. Common practice, from memory.
  */
 const MEANS: ReadonlyMap<string, string> = new Map(
   Object.entries(drawingWords).flatMap(([word, forms]) =>
