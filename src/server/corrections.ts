@@ -14,7 +14,7 @@ import { filePath } from './files';
 import { awaited, jobs, openJobsOf, PRIORITY } from './jobs';
 import { runTask } from './pool';
 import { sheetsNow } from './sheet-decisions';
-import { waiversFor, withoutWaived } from './waivers';
+import { correctedBy } from './waivers';
 
 export interface CorrectionOrder extends CorrectionRequest {
   readonly note: string;
@@ -29,8 +29,14 @@ export interface Corrected {
   readonly unsettled: readonly Unsettled[];
 }
 
-/** A drawing that can be worked with, and the edition it was checked with. */
-export function ready(id: number): Result<{ record: DrawingRecord; used: Edition }> {
+/**
+ * A drawing that can be worked with, and the edition it was checked with; a conflict where it is not at the revision
+ * any more that the page showed.
+ */
+export function ready(
+  id: number,
+  revision: number | undefined,
+): Result<{ record: DrawingRecord; used: Edition }> {
   const record = drawing(id);
   if (!record) return NO_DRAWING;
   const used = record.editionId ? edition(record.editionId) : null;
@@ -40,29 +46,26 @@ export function ready(id: number): Result<{ record: DrawingRecord; used: Edition
       'The drawing is not ready to be corrected.',
       'Wait until it is read, or audit it again.',
     );
-  return ok({ record, used });
+  return revision !== undefined && revision !== record.revision ? CONFLICT : ok({ record, used });
 }
 
 /** Applies corrections to the drawing as it is now; the result becomes its newest revision. */
 export async function correct(id: number, order: CorrectionOrder): Promise<Result<Corrected>> {
-  const found = ready(id);
-  if (!found.ok) return found;
-  const { record } = found.value;
   const { revision, ...asked } = order;
-  if (revision !== undefined && revision !== record.revision) return CONFLICT;
-  return awaited<Corrected>('correct', id, { base: record.revision, ...asked });
+  const found = ready(id, revision);
+  if (!found.ok) return found;
+  return awaited<Corrected>('correct', id, { base: found.value.record.revision, ...asked });
 }
 
 /** What a correction would do to the drawing as it is now; nothing is written. */
 export async function planCorrection(id: number, order: CorrectionOrder): Promise<Result<PlannedCorrection>> {
-  const found = ready(id);
+  const { revision, note: _, ...request } = order;
+  const found = ready(id, revision);
   if (!found.ok) return found;
   const { record, used } = found.value;
-  const { revision, note: _, ...request } = order;
-  if (revision !== undefined && revision !== record.revision) return CONFLICT;
   return runTask('plan', {
     path: filePath(record.currentSha),
-    corrected: withoutWaived(used.standard, waiversFor(id)),
+    corrected: correctedBy(id, used.standard),
     request,
     sheets: sheetsNow(id),
   });

@@ -1,6 +1,5 @@
-import { deflateRawSync } from 'node:zlib';
 import { database } from './database';
-import { unpack } from './packing';
+import { pack, unpack } from './packing';
 
 // Steps of drafting: every state of a draft is kept when it is changed, so that what was done can be undone later too.
 
@@ -12,8 +11,6 @@ export interface DraftSteps {
   readonly undo: number;
   readonly redo: number;
 }
-
-const packed = (body: string): Uint8Array => new Uint8Array(deflateRawSync(body));
 
 const at = (editionId: number): number =>
   database().prepare('SELECT step FROM editions WHERE id = ?').pluck().get(editionId) as number;
@@ -35,8 +32,8 @@ export function keepStep(editionId: number, before: string, after: string): void
     'INSERT INTO draft_steps (edition_id, seq, body) VALUES (?, ?, ?) ON CONFLICT DO UPDATE SET body = excluded.body',
   );
   db.prepare('DELETE FROM draft_steps WHERE edition_id = ? AND seq > ?').run(editionId, step);
-  put.run(editionId, step, packed(before));
-  put.run(editionId, step + 1, packed(after));
+  put.run(editionId, step, pack(before));
+  put.run(editionId, step + 1, pack(after));
   db.prepare('DELETE FROM draft_steps WHERE edition_id = ? AND seq <= ?').run(editionId, step - MOST_STEPS);
   db.prepare('UPDATE editions SET step = ? WHERE id = ?').run(step + 1, editionId);
 }

@@ -5,6 +5,7 @@ import { fail, ok, type Problem, type Result } from '../core/result';
 import type { Weight } from '../core/standard/rule-settings';
 import { type AuditRecord, type AuditSummary, auditRecord, auditSummary } from './audits';
 import { database } from './database';
+import { editionLabel } from './editions';
 import { tell } from './events';
 import type { StoredFile } from './files';
 import { notesOf } from './finding-notes';
@@ -164,10 +165,7 @@ function headOf(row: HeadRow): DrawingHead {
             note: (row.note ?? 0) - (row.waived_note ?? 0),
           },
     waivedCount: (row.waived_must ?? 0) + (row.waived_should ?? 0) + (row.waived_note ?? 0),
-    edition:
-      row.edition_number === null
-        ? null
-        : `${row.edition_state === 'draft' ? 'Draft' : 'Edition'} ${row.edition_number}`,
+    edition: row.edition_number === null ? null : editionLabel(row.edition_state, row.edition_number),
     editedSince: row.edition_version !== null && row.edition_now !== row.edition_version,
     revision: row.current_revision ?? 0,
   };

@@ -64,6 +64,10 @@ function standardOf(body: string): Standard {
   return standard;
 }
 
+/** What an edition is called by its state and number, where its standard is not at hand. */
+export const editionLabel = (state: string | null, number: number): string =>
+  `${state === 'draft' ? 'Draft' : 'Edition'} ${number}`;
+
 const NO_STEPS: DraftSteps = { undo: 0, redo: 0 };
 
 function toEdition(row: Row): Edition {
@@ -156,7 +160,7 @@ export function beginDraft(): Edition {
     .prepare(
       `INSERT INTO editions (number, state, body, created_at, changed_at) VALUES (?, 'draft', ?, ?, ?)`,
     )
-    .run(number, JSON.stringify({ ...base, edition: `Draft ${number}` }), at, at);
+    .run(number, JSON.stringify({ ...base, edition: editionLabel('draft', number) }), at, at);
   return draft()!;
 }
 
@@ -237,7 +241,7 @@ export function issueDraft(seen: SeenDraft, issuedBy: string, note: string): Res
   if (changed !== null) return draftConflict(changed);
   if (present.standard.layers.length === 0)
     return fail('empty', 'The draft has no layers.', 'Add at least one layer before issuing.');
-  const label = `Edition ${present.number}`;
+  const label = editionLabel('issued', present.number);
   // One statement: body and state change together, while the trigger still sees a draft.
   database()
     .prepare(

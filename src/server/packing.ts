@@ -94,5 +94,5 @@ export function packChanges(changes: readonly Change[]): PackedChanges {
   return { count: changes.length, parts };
 }
 
-const pack = (text: string): Uint8Array => new Uint8Array(deflateRawSync(text));
+export const pack = (text: string): Uint8Array => new Uint8Array(deflateRawSync(text));
 export const unpack = (body: Uint8Array): string => inflateRawSync(body).toString('utf8');

@@ -1,6 +1,6 @@
 import { ok, type Result } from '../core/result';
 import { database } from './database';
-import { editionInForce } from './editions';
+import { editionInForce, editionLabel } from './editions';
 import { jobs, PRIORITY } from './jobs';
 
 // All drawings on file checked again with the edition in force: one piece of work in the background, which is nothing but
@@ -114,7 +114,7 @@ export const rechecked = (): Rechecked[] => {
     name: row.name,
     sender: row.sender,
     before: {
-      edition: `${row.wasState === 'draft' ? 'Draft' : 'Edition'} ${row.wasNumber}`,
+      edition: editionLabel(row.wasState, row.wasNumber),
       verdict: row.wasVerdict,
       findings: row.wasFindings,
     },

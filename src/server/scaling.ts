@@ -2,7 +2,6 @@ import { type SheetDecision, withDecision } from '../core/drawing/sheets/decisio
 import { fail, ok, type Result } from '../core/result';
 import type { ScaleRequest } from '../core/scaling/scale-drawing';
 import { ready } from './corrections';
-import { CONFLICT } from './drawings';
 import { awaited } from './jobs';
 import { hasRoom, isSaid, sheetsNow } from './sheet-decisions';
 
@@ -23,9 +22,8 @@ export async function scale(
   id: number,
   { request, note, revision }: ScaleOrder,
 ): Promise<Result<ScaledDrawing>> {
-  const found = ready(id);
+  const found = ready(id, revision);
   if (!found.ok) return found;
-  if (revision !== found.value.record.revision) return CONFLICT;
   return awaited<ScaledDrawing>('scale', id, { base: revision, request, note });
 }
 
@@ -34,10 +32,9 @@ export async function decideSheet(
   id: number,
   order: { readonly decision: SheetDecision; readonly note: string; readonly revision: number },
 ): Promise<Result<null>> {
-  const found = ready(id);
-  if (!found.ok) return found;
   const { decision, note, revision } = order;
-  if (revision !== found.value.record.revision) return CONFLICT;
+  const found = ready(id, revision);
+  if (!found.ok) return found;
   const before = sheetsNow(id);
   if (isSaid(before, decision))
     return fail('nothing', 'That is how the sheet is listed already.', 'Nothing was changed.');

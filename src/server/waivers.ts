@@ -372,3 +372,7 @@ export function withoutWaived(standard: Standard, waivers: readonly Waiver[]): S
   }
   return { ...standard, rules };
 }
+
+/** What a drawing is corrected by: the standard, without the objects that are waived in it. */
+export const correctedBy = (drawingId: number, standard: Standard): Standard =>
+  withoutWaived(standard, waiversFor(drawingId));

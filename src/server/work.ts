@@ -16,7 +16,7 @@ import type { ScaledDrawing, ScaleOrder } from './scaling';
 import { contentOf, sheetsNow, unpackSheets } from './sheet-decisions';
 import { findAudit, storeAudit } from './store-audit';
 import { keepUses, uncounted } from './uses';
-import { settleWaivers, waiversFor, withoutWaived } from './waivers';
+import { correctedBy, settleWaivers } from './waivers';
 
 // What the jobs of each kind do. Every one of them can be broken off at any moment and done again from the start.
 
@@ -117,7 +117,7 @@ registerKind('correct', {
       {
         path: filePath(record.currentSha),
         standard: used.standard,
-        corrected: withoutWaived(used.standard, waiversFor(id)),
+        corrected: correctedBy(id, used.standard),
         request,
         sheets,
       },

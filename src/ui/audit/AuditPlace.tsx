@@ -45,18 +45,18 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
   const [view, onView] = useLedgerView();
   const { chosen } = view;
   const setChosen = useCallback((key: string | null): void => onView({ chosen: key }), [onView]);
+  // What is waived as a whole asks nothing of anybody: it is listed apart.
+  const [findings, waived] = useMemo(() => {
+    const all = drawing.current?.findings ?? [];
+    const isWaived = ({ key }: ListedFinding): boolean => drawing.waived[key]?.whole ?? false;
+    return [all.filter((each) => !isWaived(each)), all.filter(isWaived)];
+  }, [drawing.current?.findings, drawing.waived]);
   const groups = useMemo(
-    () =>
-      groupsOf(
-        drawing.current?.findings.filter(({ key }) => !drawing.waived[key]?.whole) ?? [],
-        view,
-        (id) => rules.find((rule) => rule.id === id)?.title ?? id,
-      ),
-    [drawing.current?.findings, drawing.waived, view, rules],
+    () => groupsOf(findings, view, (id) => rules.find((rule) => rule.id === id)?.title ?? id),
+    [findings, view, rules],
   );
   const shown = useMemo(() => groups.flatMap((group) => group.findings), [groups]);
   const {
-    findings,
     automatic,
     reading,
     busy,
@@ -69,7 +69,7 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
     scale,
     decideSheet,
     unitsAsked,
-  } = useDrawing(drawing, chosen, setChosen, shown);
+  } = useDrawing(drawing, chosen, setChosen, shown, findings);
   const [tab, setTab] = useState<'findings' | 'changes' | 'compare'>('findings');
   const [asReceived, setAsReceived] = useState(false);
   const [accepting, setAccepting] = useState(false);
@@ -85,10 +85,6 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
   const likely = useMemo(
     () => asking.filter((finding) => likelyTarget(finding, proposals) !== null),
     [asking, proposals],
-  );
-  const waived = useMemo(
-    () => drawing.current?.findings.filter(({ key }) => drawing.waived[key]?.whole) ?? [],
-    [drawing.current?.findings, drawing.waived],
   );
   const finding = drawing.current?.findings.find((candidate) => candidate.key === chosen) ?? null;
   const handles = useHandles(drawing, finding);

@@ -12,8 +12,6 @@ import { count } from '../kit/format';
 import { useLive } from '../kit/live';
 import { likelyTarget, type Proposals, pickingOption, subjectOf } from './types';
 
-const NONE: readonly ListedFinding[] = [];
-
 /** What the server answers to something that was done. */
 interface Done {
   readonly changes?: number;
@@ -30,15 +28,14 @@ export function useDrawing(
   setChosen: (key: string | null) => void,
   /** Findings as they are listed, in that order. */
   shown: readonly ListedFinding[],
+  /** Findings that ask something of somebody: those that are not waived as a whole. */
+  findings: readonly ListedFinding[],
 ) {
   const router = useRouter();
   const [refreshing, startRefresh] = useTransition();
   const [working, setWorking] = useState(false);
   /** How often the panel of units was asked for. */
   const [unitsAsked, setUnitsAsked] = useState(0);
-  // What is waived as a whole asks nothing of anybody.
-  const all = drawing.current?.findings ?? NONE;
-  const findings = useMemo(() => all.filter(({ key }) => !drawing.waived[key]?.whole), [all, drawing.waived]);
   const reading = isBeingRead(drawing);
 
   const refresh = useCallback((): void => startRefresh(() => router.refresh()), [router]);
@@ -171,7 +168,6 @@ export function useDrawing(
   );
 
   return {
-    findings,
     automatic,
     reading,
     busy: working || refreshing,
