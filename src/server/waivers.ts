@@ -361,9 +361,9 @@ export const aboutToEnd = (days: number): Waiver[] =>
     .map(waiverOf)
     .filter(({ until }) => daysBetween(today(), until) <= days);
 
-/** A standard that leaves alone the single objects that are waived: what corrects a drawing by it passes them over. */
-export function withoutWaived(standard: Standard, waivers: readonly Waiver[]): Standard {
-  const single = waivers.filter(({ extent }) => extent === 'objects');
+/** What a drawing is corrected by: the standard, but for the single objects that are waived in it; they are passed over. */
+export function correctedBy(drawingId: number, standard: Standard): Standard {
+  const single = waiversFor(drawingId).filter(({ extent }) => extent === 'objects');
   if (single.length === 0) return standard;
   const rules = { ...standard.rules };
   for (const { rule, handles } of single) {
@@ -372,7 +372,3 @@ export function withoutWaived(standard: Standard, waivers: readonly Waiver[]): S
   }
   return { ...standard, rules };
 }
-
-/** What a drawing is corrected by: the standard, without the objects that are waived in it. */
-export const correctedBy = (drawingId: number, standard: Standard): Standard =>
-  withoutWaived(standard, waiversFor(drawingId));
