@@ -23,7 +23,7 @@ import { OpenWork } from './OpenWork';
 import { PlanDialog } from './PlanDialog';
 import { likelyTarget, type RuleWords } from './types';
 import { useDrawing, useHandles, useProposals } from './useDrawing';
-import { useLedgerView } from './useLedgerView';
+import { useAddress, useLedgerView } from './useLedgerView';
 import { WaiveDialog } from './WaiveDialog';
 import { WaivedList } from './WaivedList';
 
@@ -61,6 +61,7 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
     reading,
     busy,
     working,
+    refresh,
     act,
     correct,
     decide,
@@ -70,6 +71,7 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
     decideSheet,
     unitsAsked,
   } = useDrawing(drawing, chosen, setChosen, shown, findings);
+  useAddress(view, busy);
   const [tab, setTab] = useState<'findings' | 'changes' | 'compare'>('findings');
   const [asReceived, setAsReceived] = useState(false);
   const [accepting, setAccepting] = useState(false);
@@ -286,6 +288,7 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
           finding={waiving}
           ruleTitle={rules.find(({ id }) => id === waiving.rule)?.title ?? waiving.rule}
           onClose={() => setWaiving(null)}
+          onWaived={refresh}
         />
       )}
       {deleting && <DeleteDrawing drawing={drawing} onClose={() => setDeleting(false)} />}

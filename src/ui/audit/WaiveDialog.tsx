@@ -1,4 +1,3 @@
-import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { ListedFinding } from '@/core/audit/finding';
@@ -16,13 +15,13 @@ interface Props {
   readonly finding: ListedFinding;
   readonly ruleTitle: string;
   readonly onClose: () => void;
+  readonly onWaived: () => void;
 }
 
 type Extent = 'cause' | 'layer' | 'objects';
 
 /** Asks what is waived, for whom, why, by whom and until when. Nothing of it is chosen beforehand but the smallest. */
-export function WaiveDialog({ drawing, finding, ruleTitle, onClose }: Props) {
-  const router = useRouter();
+export function WaiveDialog({ drawing, finding, ruleTitle, onClose, onWaived }: Props) {
   const { layer } = finding.subject;
   const [extent, setExtent] = useState<Extent>('cause');
   const [handles, setHandles] = useState<readonly string[]>([]);
@@ -58,7 +57,7 @@ export function WaiveDialog({ drawing, finding, ruleTitle, onClose }: Props) {
     keepName(by);
     toast(`Waived until ${formatDay(until)}. It stands in the register of waivers.`);
     onClose();
-    router.refresh();
+    onWaived();
   };
 
   return (

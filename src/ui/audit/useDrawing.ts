@@ -173,6 +173,7 @@ export function useDrawing(
     busy: working || refreshing,
     /** Something was asked of the server and is not answered yet. */
     working,
+    refresh,
     act,
     correct,
     decide,
