@@ -106,28 +106,6 @@ test('a finding is waived for a reason until a day, counted apart, listed, and e
   await expect(page.getByText(new RegExp(`^${before} blocks? release`))).toBeVisible();
 });
 
-test('a refresh that takes long is not lost to the address that follows what is open', async ({
-  page,
-  request,
-}) => {
-  const id = await taken(request, 'S-1.dxf', 'Slow Office', drawingOn('Quayside'));
-  await page.goto(`/drawings/${id}`);
-  await page.waitForLoadState('networkidle');
-  await open(page, 'Quayside');
-  await expect(page).toHaveURL(/finding=/);
-  await page.route(
-    (url) => url.pathname === `/drawings/${id}`,
-    async (route) => {
-      await new Promise((resolve) => setTimeout(resolve, 1500));
-      await route.continue();
-    },
-  );
-  await page.getByRole('button', { name: /Remove with 5 objects/ }).click();
-  await page.getByRole('button', { name: 'Yes, remove 5 objects' }).click();
-  await expect(page.getByText('“Quayside” is not in the standard')).toHaveCount(0);
-  await expect(page.getByRole('button', { name: /^Undo/ })).toBeEnabled();
-});
-
 test('a link leads a colleague to the same place in the ledger', async ({ page, request }) => {
   const id = await taken(request, 'L-1.dxf', 'Link Office', drawingOn('Walls', 'Doors'));
   await page.goto(`/drawings/${id}`);
