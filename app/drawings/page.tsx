@@ -15,9 +15,14 @@ export default function Drawings() {
       title="Drawings"
       about={`${count(drawings.length, 'drawing')} on file, newest first.`}
       actions={
-        <Link href="/intake" className={buttonClass('main')}>
-          Take in drawings
-        </Link>
+        <>
+          <Link href="/causes" className={buttonClass('plain')}>
+            By cause
+          </Link>
+          <Link href="/intake" className={buttonClass('main')}>
+            Take in drawings
+          </Link>
+        </>
       }
     >
       {drawings.length > 0 ? (

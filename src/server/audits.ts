@@ -9,6 +9,8 @@ import { type AuditHead, namedLayout, unpack } from './packing';
 export interface AuditRecord extends AuditHead {
   readonly verdict: Verdict;
   readonly findings: readonly ListedFinding[];
+  /** Findings that are listed; `findings` can be the first of them. */
+  readonly findingCount: number;
 }
 
 /** What an audit came to, without its findings. */
@@ -45,18 +47,40 @@ function headOf(row: Row): AuditHead {
   };
 }
 
-export function auditRecord(id: number): AuditRecord | null {
+/** Some of an audit's findings as JSON texts, in their order. */
+const findingBodies = (id: number, from: number, most: number): string[] =>
+  database()
+    .prepare('SELECT body FROM findings WHERE audit_id = ? ORDER BY seq LIMIT ? OFFSET ?')
+    .pluck()
+    .all(id, most, from) as string[];
+
+/** An audit with its findings, or with the first of them. */
+export function auditRecord(id: number, most = -1): AuditRecord | null {
   const row = rowOf(id);
   if (!row) return null;
-  const bodies = database()
-    .prepare('SELECT body FROM findings WHERE audit_id = ? ORDER BY seq')
-    .pluck()
-    .all(id) as string[];
   return {
     ...headOf(row),
     verdict: row.verdict,
-    findings: bodies.map((body) => JSON.parse(body) as ListedFinding),
+    findings: findingBodies(id, 0, most).map((body) => JSON.parse(body) as ListedFinding),
+    findingCount: database()
+      .prepare('SELECT COUNT(*) FROM findings WHERE audit_id = ?')
+      .pluck()
+      .get(id) as number,
   };
+}
+
+/** Some of an audit's findings as one JSON text: they are kept as texts, and nothing is parsed. */
+export const findingsFrom = (id: number, from: number, most: number): string =>
+  `[${findingBodies(id, from, most).join(',')}]`;
+
+/** The findings of some rules. */
+export function findingsOfRules(id: number, rules: ReadonlySet<string>): ListedFinding[] {
+  const bodies = database()
+    .prepare('SELECT body FROM findings WHERE audit_id = ? AND rule = ? ORDER BY seq')
+    .pluck();
+  return [...rules].flatMap((rule) =>
+    (bodies.all(id, rule) as string[]).map((body) => JSON.parse(body) as ListedFinding),
+  );
 }
 
 export function auditSummary(id: number): AuditSummary | null {
@@ -87,15 +111,15 @@ export function handlesOf(auditId: number, key: string): readonly string[] {
   return row.handles ? unpack(row.handles).split('\n') : (JSON.parse(row.body) as ListedFinding).handles;
 }
 
-/** What the revisions of a drawing changed, up to one of them, some thousand at a time: there can be a million. */
-export function* changeParts(drawingId: number, revision: number): Generator<readonly Change[]> {
+/** What the revisions of a drawing behind one changed, up to another, some thousand at a time: there can be a million. */
+export function* changeParts(drawingId: number, revision: number, behind = 0): Generator<readonly Change[]> {
   const db = database();
   const parts = db
     .prepare(
       `SELECT c.revision_id AS revision, c.part FROM changes c JOIN revisions r ON r.id = c.revision_id
-       WHERE r.drawing_id = ? AND r.number BETWEEN 1 AND ? ORDER BY r.number, c.part`,
+       WHERE r.drawing_id = ? AND r.number > ? AND r.number <= ? ORDER BY r.number, c.part`,
     )
-    .all(drawingId, revision) as { revision: number; part: number }[];
+    .all(drawingId, behind, revision) as { revision: number; part: number }[];
   const body = db.prepare('SELECT body FROM changes WHERE revision_id = ? AND part = ?').pluck();
   for (const { revision: id, part } of parts) {
     const packed = body.get(id, part) as Buffer | undefined;
@@ -140,7 +164,11 @@ export interface FoundIn {
   readonly id: number;
   readonly name: string;
   readonly sender: string;
+  /** Number of the state that it is in. */
+  readonly revision: number;
   readonly findings: number;
+  /** Those of them that settle by themselves. */
+  readonly automatic: number;
   readonly objects: number;
 }
 
@@ -148,7 +176,8 @@ export interface FoundIn {
 export const findingsOnFile = (rule: string): FoundIn[] =>
   database()
     .prepare(
-      `SELECT d.id, d.name, s.name AS sender, COUNT(*) AS findings, SUM(f.objects) AS objects
+      `SELECT d.id, d.name, s.name AS sender, d.current_revision AS revision, COUNT(*) AS findings,
+         SUM(f.correction = 'automatic') AS automatic, SUM(f.objects) AS objects
        FROM drawings d
        JOIN senders s ON s.id = d.sender_id
        JOIN revisions r ON r.drawing_id = d.id AND r.number = d.current_revision
@@ -156,3 +185,23 @@ export const findingsOnFile = (rule: string): FoundIn[] =>
        GROUP BY d.id ORDER BY findings DESC, d.id DESC`,
     )
     .all(rule) as FoundIn[];
+
+/** A rule that finds something in drawings on file, as they are now. */
+export interface CauseOnFile {
+  readonly rule: string;
+  readonly drawings: number;
+  readonly findings: number;
+  readonly automatic: number;
+}
+
+/** What is found in the drawings on file, by rule: what most drawings have first. */
+export const causesOnFile = (): CauseOnFile[] =>
+  database()
+    .prepare(
+      `SELECT f.rule, COUNT(DISTINCT d.id) AS drawings, COUNT(*) AS findings, SUM(f.correction = 'automatic') AS automatic
+       FROM drawings d
+       JOIN revisions r ON r.drawing_id = d.id AND r.number = d.current_revision
+       JOIN findings f ON f.audit_id = r.audit_id
+       GROUP BY f.rule ORDER BY drawings DESC, findings DESC`,
+    )
+    .all() as CauseOnFile[];

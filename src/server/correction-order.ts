@@ -5,6 +5,8 @@ import { choicesSchema, keyedDecisionSchema } from '../core/correct/choices';
 export const correctionOrderSchema = z.strictObject({
   /** Keys of findings; every automatic one when absent. */
   findings: z.array(z.string().max(2000)).max(20_000, 'at most 20,000 findings at once').optional(),
+  /** Ids of the rules whose automatic corrections are wanted; all when absent. */
+  rules: z.array(z.string().max(200)).max(500).optional(),
   decisions: z.array(keyedDecisionSchema).max(5000, 'at most 5,000 decisions at once').optional(),
   choices: choicesSchema.optional(),
   note: z.string().max(200),

@@ -12,6 +12,7 @@ import { addLayerToDraft, type Edition, edition, editionInForce } from './editio
 import { tell } from './events';
 import { filePath } from './files';
 import { awaited, jobs, openJobsOf, PRIORITY } from './jobs';
+import { plannedFolder } from './planned';
 import { runTask } from './pool';
 import { sheetsNow } from './sheet-decisions';
 import { correctedBy } from './waivers';
@@ -68,6 +69,7 @@ export async function planCorrection(id: number, order: CorrectionOrder): Promis
     corrected: correctedBy(id, used.standard),
     request,
     sheets: sheetsNow(id),
+    folder: plannedFolder(id),
   });
 }
 

@@ -9,6 +9,7 @@ import { tell } from './events';
 import { dropUnlessNamed, isNamed } from './files';
 import { jobs, openJobsOf } from './jobs';
 import { keptPaths } from './kept';
+import { forgetPlanned } from './planned';
 import { contentsOf } from './sheet-decisions';
 
 /**
@@ -48,6 +49,7 @@ export function deleteDrawing(id: number): Result<null> {
     for (const content of [sha, ...contents.filter((one) => one.startsWith(sha))])
       for (const path of keptPaths(content, sheets, [...widths])) rmSync(path, { force: true });
   }
+  forgetPlanned(id);
   tell({ type: 'drawing', id });
   return ok(null);
 }

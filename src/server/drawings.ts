@@ -223,20 +223,24 @@ export function drawing(id: number): DrawingRecord | null {
   };
 }
 
-export function drawingDetail(id: number): DrawingDetail | null {
+/**
+ * A drawing with what its pages show.
+ * @param mostFindings findings of the audit that come along; all where nothing is said
+ */
+export function drawingDetail(id: number, mostFindings?: number): DrawingDetail | null {
   const record = drawing(id);
   if (!record) return null;
   const firstAudit = database()
     .prepare('SELECT audit_id FROM revisions WHERE drawing_id = ? AND number = 0')
     .pluck()
     .get(id) as number | null | undefined;
-  const current = record.auditId === null ? null : auditRecord(record.auditId);
+  const current = record.auditId === null ? null : auditRecord(record.auditId, mostFindings);
   return {
     ...record,
     first: firstAudit ? auditSummary(firstAudit) : null,
     current,
     notes: notesOf(id),
-    waived: current && record.auditId ? waivedIn(waiversFor(id), record.auditId, current.findings) : {},
+    waived: record.auditId ? waivedIn(waiversFor(id), record.auditId) : {},
   };
 }
 

@@ -2,13 +2,15 @@ import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import type { SheetDecision } from '../core/drawing/sheets/decisions';
-import { fail, type Result } from '../core/result';
+import { fail, ok, type Result } from '../core/result';
 import { dataFolder, mostPictureBytes } from './config';
 import { type DrawingRecord, drawing, NO_DRAWING } from './drawings';
 import { edition } from './editions';
 import { filePath } from './files';
+import { plannedPath } from './planned';
 import { runTask } from './pool';
-import { contentOf, sheetsAsReceived, sheetsNow } from './sheet-decisions';
+import { contentOf, sheetsAsReceived, sheetsNow, sheetsOfRevision } from './sheet-decisions';
+import type { StateAsked } from './states';
 
 // Pictures and contents are made once for a content and kept; the oldest go when there are too many.
 
@@ -31,28 +33,50 @@ export const keptPaths = (content: string, sheets: number, defaultWidths: readon
   ),
 ];
 
-/** What of a drawing is looked at: its file, what people said of its sheets, and the name under which that is kept. */
-function lookedAt(
-  { id, originalSha, currentSha }: DrawingRecord,
-  asReceived: boolean,
-): { readonly path: string; readonly sheets: readonly SheetDecision[]; readonly content: string } {
-  const sha = asReceived ? originalSha : currentSha;
-  const sheets = asReceived ? sheetsAsReceived(id) : sheetsNow(id);
-  return { path: filePath(sha), sheets, content: contentOf(sha, sheets) };
+interface LookedAt {
+  readonly path: string;
+  readonly sheets: readonly SheetDecision[];
+  readonly content: string;
 }
 
-/** The picture of a drawing as it is now, or as it came. `sheet` -1 is the model; any other number that is none of a sheet is refused. */
+/** What of a drawing is looked at: its file, what people said of its sheets, and the name under which that is kept. */
+function lookedAt({ id, originalSha, currentSha }: DrawingRecord, state: StateAsked): Result<LookedAt> {
+  const of = (sha: string, sheets: readonly SheetDecision[], path = filePath(sha)): Result<LookedAt> =>
+    ok({ path, sheets, content: contentOf(sha, sheets) });
+  switch (state.of) {
+    case 'now':
+      return of(currentSha, sheetsNow(id));
+    case 'received':
+      return of(originalSha, sheetsAsReceived(id));
+    case 'revision': {
+      const revision = sheetsOfRevision(id, state.number);
+      return revision
+        ? of(revision.sha, revision.sheets)
+        : fail('no-state', `The drawing has no state number ${state.number}.`, 'Reload the page.');
+    }
+    case 'plan': {
+      const path = plannedPath(id, state.sha);
+      return path
+        ? of(state.sha, sheetsNow(id), path)
+        : fail('no-plan', 'What was planned is not kept any more.', 'Open the plan again.');
+    }
+  }
+}
+
+/** The picture of one state of a drawing. `sheet` -1 is the model; any other number that is none of a sheet is refused. */
 export async function pictureFile(
   id: number,
   sheet: number,
-  asReceived: boolean,
+  state: StateAsked,
 ): Promise<Result<{ file: string }>> {
   const record = drawing(id);
   if (!record) return NO_DRAWING;
   // How many sheets it has is known from its audit: no worker has to read it to refuse a number.
-  if (record.auditId !== null && !asReceived && sheet >= record.sheets.length)
+  if (record.auditId !== null && state.of === 'now' && sheet >= record.sheets.length)
     return fail('no-sheet', `The drawing has no sheet number ${sheet + 1}.`, 'Reload the page.');
-  const { path, sheets, content } = lookedAt(record, asReceived);
+  const looked = lookedAt(record, state);
+  if (!looked.ok) return looked;
+  const { path, sheets, content } = looked.value;
   const used = record.editionId === null ? null : edition(record.editionId);
   const defaultWidthMm = used?.standard.pens.defaultMm ?? COMMON_DEFAULT_MM;
   const cache = pathOf(`${content}|${sheet}|${defaultWidthMm}`);
@@ -66,7 +90,9 @@ export async function pictureFile(
 export async function contentsFile(id: number, asReceived: boolean): Promise<Result<{ file: string }>> {
   const record = drawing(id);
   if (!record) return NO_DRAWING;
-  const { path, sheets, content } = lookedAt(record, asReceived);
+  const looked = lookedAt(record, { of: asReceived ? 'received' : 'now' });
+  if (!looked.ok) return looked;
+  const { path, sheets, content } = looked.value;
   return runTask('contents', { path, cache: pathOf(`${content}|contents`), sheets });
 }
 
@@ -74,7 +100,9 @@ export async function contentsFile(id: number, asReceived: boolean): Promise<Res
 export async function unitsFile(id: number): Promise<Result<{ file: string }>> {
   const record = drawing(id);
   if (!record) return NO_DRAWING;
-  const { path, sheets, content } = lookedAt(record, false);
+  const looked = lookedAt(record, { of: 'now' });
+  if (!looked.ok) return looked;
+  const { path, sheets, content } = looked.value;
   return runTask('units', { path, cache: pathOf(`${content}|units`), sheets });
 }
 

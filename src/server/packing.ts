@@ -1,5 +1,5 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
-import { cappedFindings, MOST_LISTED_OF_RULE } from '../core/audit/capped';
+import { listedFindings } from '../core/audit/capped';
 import { leftOpen } from '../core/audit/families';
 import { type Audit, countByWeight, type Finding, listed, MOST_LISTED } from '../core/audit/finding';
 import type { Change } from '../core/audit/rule';
@@ -57,7 +57,7 @@ export function packAudit(audit: Audit, sheets: readonly SheetHead[]): PackedAud
     counts: countByWeight(findings),
     leftOpen: leftOpen(audit.looked ?? []).length,
     head: JSON.stringify(head),
-    findings: cappedFindings(findings, MOST_LISTED_OF_RULE).map(packFinding),
+    findings: listedFindings(findings).map(packFinding),
   };
 }
 

@@ -16,6 +16,8 @@ export interface NewRevision {
   readonly note: string;
   /** What people said of its sheets; as of the revision before where this is absent. */
   readonly sheets?: readonly SheetDecision[];
+  /** The piece of work over several drawings that it belongs to. */
+  readonly batch?: number;
   /** Its model was scaled or moved. */
   readonly scaled?: boolean;
 }
@@ -43,8 +45,8 @@ export function addRevision(drawingId: number, base: number | null, made: NewRev
     const at = new Date().toISOString();
     const { lastInsertRowid } = db
       .prepare(
-        `INSERT INTO revisions (drawing_id, number, sha, edition_id, audit_id, change_count, note, made_at, sheets, scaled)
-         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+        `INSERT INTO revisions (drawing_id, number, sha, edition_id, audit_id, change_count, note, made_at, sheets, scaled, batch_id)
+         VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
       )
       .run(
         drawingId,
@@ -57,6 +59,7 @@ export function addRevision(drawingId: number, base: number | null, made: NewRev
         at,
         made.sheets ? packSheets(made.sheets) : (before?.sheets ?? ''),
         made.scaled ? 1 : (before?.scaled ?? 0),
+        made.batch ?? null,
       );
     const put = db.prepare('INSERT INTO changes (revision_id, part, count, body) VALUES (?, ?, ?, ?)');
     for (const [part, { count, body }] of made.changes.parts.entries())

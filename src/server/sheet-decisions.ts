@@ -47,6 +47,17 @@ export const sheetsNow = (drawingId: number): readonly SheetDecision[] =>
       .get(drawingId) as string | null,
   );
 
+/** The file of one revision of a drawing, with the decisions of then. */
+export function sheetsOfRevision(
+  drawingId: number,
+  number: number,
+): { readonly sha: string; readonly sheets: readonly SheetDecision[] } | null {
+  const row = database()
+    .prepare('SELECT sha, sheets FROM revisions WHERE drawing_id = ? AND number = ?')
+    .get(drawingId, number) as { sha: string; sheets: string } | undefined;
+  return row ? { sha: row.sha, sheets: unpackSheets(row.sheets) } : null;
+}
+
 /** Decisions as they stood when the drawing was last as it came: those since, on a scaled one, fit it no more. */
 export const sheetsAsReceived = (drawingId: number): readonly SheetDecision[] =>
   unpackSheets(

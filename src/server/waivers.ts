@@ -5,7 +5,7 @@ import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Result } from '../core/result';
 import { PLAIN_RULE, type Weight } from '../core/standard/rule-settings';
 import type { Standard } from '../core/standard/standard';
-import { handlesOf } from './audits';
+import { findingsOfRules, handlesOf } from './audits';
 import { moment, today } from './clock';
 import { database } from './database';
 import { tell } from './events';
@@ -135,10 +135,9 @@ export const waiversFor = (drawingId: number): Waiver[] =>
 export function waivedIn(
   waivers: readonly Waiver[],
   auditId: number,
-  findings: readonly ListedFinding[],
+  findings = findingsOfRules(auditId, new Set(waivers.map(({ rule }) => rule))),
 ): Record<string, WaivedFinding> {
   const found: [string, WaivedFinding][] = [];
-  if (waivers.length === 0) return {};
   for (const finding of findings) {
     const own = waivers.filter(({ rule }) => rule === finding.rule);
     if (own.length === 0) continue;
@@ -173,15 +172,7 @@ export function settleWaivers(drawingId: number): void {
     )
     .get(drawingId) as { id: number; must: number; head: string } | undefined;
   if (!audit) return;
-  const rules = [...new Set(waivers.map(({ rule }) => rule))];
-  const findings = rules.flatMap(
-    (rule) =>
-      db
-        .prepare('SELECT body FROM findings WHERE audit_id = ? AND rule = ? ORDER BY seq')
-        .pluck()
-        .all(audit.id, rule) as string[],
-  );
-  const listed = findings.map((body) => JSON.parse(body) as ListedFinding);
+  const listed = findingsOfRules(audit.id, new Set(waivers.map(({ rule }) => rule)));
   const taken = waivedIn(waivers, audit.id, listed);
   const off: Record<Weight, number> = { must: 0, should: 0, note: 0 };
   for (const { key, weight } of listed) if (taken[key]?.whole) off[weight]++;

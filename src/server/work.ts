@@ -110,7 +110,10 @@ registerKind('correct', {
     const asked = asAsked(job);
     if (!asked.ok) return asked;
     const { id, record, used } = asked.value;
-    const { base, note, ...request } = job.payload as CorrectionOrder & { base: number };
+    const { base, note, batch, ...request } = job.payload as CorrectionOrder & {
+      base: number;
+      batch?: number;
+    };
     const sheets = sheetsNow(id);
     const result = await runTask(
       'correct',
@@ -135,7 +138,15 @@ registerKind('correct', {
     keepUses(sha, uses);
     const auditId = storeAudit(database(), sourceOf(sha, sheets, used), audit);
     const added = database().transaction(() => {
-      const written = addRevision(id, base, { sha, editionId: used.id, auditId, changes, decided, note });
+      const written = addRevision(id, base, {
+        sha,
+        editionId: used.id,
+        auditId,
+        changes,
+        decided,
+        note,
+        ...(batch === undefined ? {} : { batch }),
+      });
       if (written) remember(record.senderId, id, base + 1, memories);
       return written;
     })();

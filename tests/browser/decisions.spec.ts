@@ -1,5 +1,6 @@
-import { type APIRequestContext, expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { DrawingComposer } from '../../src/core/dxf/write/composer';
+import { sendIn } from './taking-in';
 
 // What a person decides: picked, refused, undone, waived. Nothing of it is decided by the page.
 
@@ -13,21 +14,6 @@ function drawingOn(...layers: readonly string[]): Buffer {
   return Buffer.from(file.bytes());
 }
 
-async function taken(
-  request: APIRequestContext,
-  name: string,
-  sender: string,
-  data: Buffer,
-): Promise<number> {
-  const query = new URLSearchParams({ name, sender, project: 'Decisions' });
-  const answer = await request.post(`/api/drawings?${query}`, { data });
-  const { id } = (await answer.json()) as { id: number };
-  await expect
-    .poll(async () => ((await (await request.get(`/api/drawings/${id}`)).json()) as { state: string }).state)
-    .toBe('ready');
-  return id;
-}
-
 const open = async (page: Page, layer: string): Promise<void> => {
   await page.getByRole('button', { name: new RegExp(`“${layer}” is not in the standard`) }).click();
 };
@@ -36,7 +22,11 @@ test('what is only possible is not picked; what is refused is not proposed again
   page,
   request,
 }) => {
-  const id = await taken(request, 'W-1.dxf', 'Water Office', drawingOn('WALLS', 'Sewer', 'Water line'));
+  const id = await sendIn(request, '', {
+    name: 'W-1.dxf',
+    sender: 'Water Office',
+    bytes: drawingOn('WALLS', 'Sewer', 'Water line'),
+  });
   await page.goto(`/drawings/${id}`);
 
   // A sewer is like nothing of the office's: nothing is picked, and the key does nothing.
@@ -54,7 +44,11 @@ test('what is only possible is not picked; what is refused is not proposed again
   await expect(page.getByRole('button', { name: 'Propose A-WALL again' })).toBeVisible();
   await expect(page.getByRole('radio', { name: /A-WALL/ })).toHaveCount(0);
 
-  const next = await taken(request, 'W-2.dxf', 'Water Office', drawingOn('WALLS'));
+  const next = await sendIn(request, '', {
+    name: 'W-2.dxf',
+    sender: 'Water Office',
+    bytes: drawingOn('WALLS'),
+  });
   await page.goto(`/drawings/${next}`);
   await open(page, 'WALLS');
   await expect(page.getByRole('button', { name: 'Propose A-WALL again' })).toBeVisible();
@@ -79,7 +73,11 @@ test('a finding is waived for a reason until a day, counted apart, listed, and e
   page,
   request,
 }) => {
-  const id = await taken(request, 'V-1.dxf', 'Waived Works', drawingOn('Odd things'));
+  const id = await sendIn(request, '', {
+    name: 'V-1.dxf',
+    sender: 'Waived Works',
+    bytes: drawingOn('Odd things'),
+  });
   await page.goto(`/drawings/${id}`);
   const block = page.getByText(/\d+ blocks? release/);
   const before = Number((await block.textContent())?.match(/\d+/)?.[0]);
@@ -107,7 +105,11 @@ test('a finding is waived for a reason until a day, counted apart, listed, and e
 });
 
 test('a link leads a colleague to the same place in the ledger', async ({ page, request }) => {
-  const id = await taken(request, 'L-1.dxf', 'Link Office', drawingOn('Walls', 'Doors'));
+  const id = await sendIn(request, '', {
+    name: 'L-1.dxf',
+    sender: 'Link Office',
+    bytes: drawingOn('Walls', 'Doors'),
+  });
   await page.goto(`/drawings/${id}`);
   // The page may still be starting up: what is chosen before that is not kept.
   await expect(async () => {
@@ -143,7 +145,7 @@ test('a link leads a colleague to the same place in the ledger', async ({ page, 
     await expect
       .poll(() => colleague.getByAltText(alt).evaluate((image: HTMLImageElement) => image.naturalWidth))
       .toBeGreaterThan(0);
-  await expect(colleague.getByRole('cell', { name: 'L-1.dxf' })).toBeVisible();
+  await expect(colleague.getByRole('cell', { name: 'L-1.dxf', exact: true })).toBeVisible();
 });
 
 test('a correction is a plan first: single causes are taken out, nothing is written before, one undo takes it back', async ({
@@ -153,7 +155,11 @@ test('a correction is a plan first: single causes are taken out, nothing is writ
   const file = new DrawingComposer({ version: 'AC1024', units: 4 });
   file.layer({ name: 'A-WALL', colour: 3, widthMm: 0.13 });
   for (let i = 0; i < 4; i++) file.model.line({ layer: 'A-WALL', colour: 5 }, [0, i], [20, i]);
-  const id = await taken(request, 'P-1.dxf', 'Plan Office', Buffer.from(file.bytes()));
+  const id = await sendIn(request, '', {
+    name: 'P-1.dxf',
+    sender: 'Plan Office',
+    bytes: Buffer.from(file.bytes()),
+  });
   const sha = async (): Promise<string> =>
     ((await (await request.get(`/api/drawings/${id}`)).json()) as { currentSha: string }).currentSha;
   const before = await sha();

@@ -1,53 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
-import { type APIRequestContext, expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { parcelSurvey, quayDetails } from '../../demo/from-outside';
-import { demoStandard } from '../../demo/standard';
 import { readDrawing } from '../../src/core/dxf/read/interpret';
 import { unitsOf } from '../../src/core/facts/units/units';
 import { OwnServer } from './own-server';
-
-/** Sends a drawing in and waits until it is read. */
-async function taken(
-  request: APIRequestContext,
-  base: string,
-  name: string,
-  bytes: Uint8Array,
-): Promise<number> {
-  const sent = await request.post(`${base}/api/drawings?name=${encodeURIComponent(name)}&sender=Orlan`, {
-    data: Buffer.from(bytes),
-    headers: { 'content-type': 'application/octet-stream' },
-  });
-  const { id } = (await sent.json()) as { id: number };
-  await expect
-    .poll(
-      async () =>
-        ((await (await request.get(`${base}/api/drawings/${id}`)).json()) as { state: string }).state,
-      {
-        timeout: 30_000,
-      },
-    )
-    .toBe('ready');
-  return id;
-}
-
-/** Puts the demo's standard in force. */
-async function issue(request: APIRequestContext, base: string): Promise<void> {
-  const begun = (await (await request.post(`${base}/api/standard/draft`)).json()) as {
-    edition: { id: number; version: number };
-  };
-  const { id, version } = begun.edition;
-  const taken = (await (
-    await request.post(`${base}/api/standard/import?draft=${id}&version=${version}`, {
-      data: Buffer.from(JSON.stringify(demoStandard)),
-      headers: { 'content-type': 'application/octet-stream' },
-    })
-  ).json()) as { edition: { id: number; version: number } };
-  const { edition } = taken;
-  const issued = await request.post(`${base}/api/standard/issue`, {
-    data: { id: edition.id, version: edition.version, issuedBy: 'N. Brill', note: 'First' },
-  });
-  expect(issued.ok()).toBe(true);
-}
+import { issueDemo, sendIn } from './taking-in';
 
 const sheetList = (page: Page) => page.getByRole('complementary', { name: 'Sheets' });
 
@@ -58,9 +15,9 @@ test('a wrong scale is corrected and kept after a restart, what is no sheet is d
   const own = new OwnServer(4197);
   await own.start();
   try {
-    await issue(page.request, own.base);
+    await issueDemo(page.request, own.base);
     const { bytes, file } = quayDetails();
-    const id = await taken(page.request, own.base, file, bytes);
+    const id = await sendIn(page.request, own.base, { name: file, sender: 'Orlan', bytes });
     await page.goto(`${own.base}/drawings/${id}`);
     await page.keyboard.press('l');
     const panelRow = page
@@ -120,7 +77,7 @@ test('a wrong scale is corrected and kept after a restart, what is no sheet is d
 test('the survey’s factor is looked at with its labels, scaled, proved and taken back', async ({ page }) => {
   test.setTimeout(90_000);
   const { bytes, file } = parcelSurvey();
-  const id = await taken(page.request, '', file, bytes);
+  const id = await sendIn(page.request, '', { name: file, sender: 'Orlan', bytes });
   await page.goto(`/drawings/${id}`);
   await expect(page.getByText('Lengths unlike their labels')).toBeVisible();
   // The stray point far away does not make the sheet a speck: the frame opens.

@@ -5,6 +5,9 @@ import { drawing, drawingDetail } from '@/server/drawings';
 import { edition, editionInForce } from '@/server/editions';
 import { AuditPlace } from '@/ui/audit/AuditPlace';
 
+/** Findings that come with the page; the rest is fetched by part. */
+const FIRST_FINDINGS = 500;
+
 interface Props {
   readonly params: Promise<{ id: string }>;
 }
@@ -20,7 +23,7 @@ export async function generateMetadata(props: Props): Promise<Metadata> {
 
 export default async function DrawingPage(props: Props) {
   const found = await find(props);
-  const record = found && drawingDetail(found.id);
+  const record = found && drawingDetail(found.id, FIRST_FINDINGS);
   if (!record) notFound();
   const used = record.editionId ? edition(record.editionId) : null;
   return (

@@ -4,6 +4,7 @@ import { RULES, ruleById } from '@/core/audit/rules';
 import { settingFields } from '@/core/audit/settings';
 import { PLAIN_RULE } from '@/core/standard/rule-settings';
 import { findingsOnFile } from '@/server/audits';
+import { lastBatch } from '@/server/correct-many';
 import { editionInForce } from '@/server/editions';
 import { RulePage } from '@/ui/rules/RulePage';
 
@@ -38,6 +39,7 @@ export default async function Rule(props: Props) {
       setting={inForce?.standard.rules[id] ?? PLAIN_RULE}
       edition={inForce ? { id: inForce.id, label: inForce.label } : null}
       onFile={findingsOnFile(id)}
+      batch={lastBatch(id)}
       before={beside(-1)}
       after={beside(1)}
     />

@@ -1,12 +1,14 @@
 import type { Weight } from '../standard/rule-settings';
+import { countOne } from '../tally';
 import type { Finding } from './finding';
 import { words } from './value';
 
 /** Weights by how much they hold back, the heaviest first. */
 export const RANK: Readonly<Record<Weight, number>> = { must: 0, should: 1, note: 2 };
 
-/** Findings of one rule that a page lists one by one. */
-export const MOST_LISTED_OF_RULE = 1000;
+/** Findings of a drawing that are listed one by one, and of any one rule at the least. */
+const MOST_LISTED_OF_DRAWING = 25_000;
+const LEAST_LISTED_OF_RULE = 1000;
 
 /** A finding that stands for all that are not listed one by one. */
 export const restOf = (rule: string, count: number, weight: Weight): Finding => ({
@@ -23,6 +25,19 @@ export const restOf = (rule: string, count: number, weight: Weight): Finding => 
   subject: { kind: 'more', value: String(count) },
   sure: 1,
 });
+
+/** Findings as a page lists them one by one. Rules share the room there is; what few of them leave, the others have. */
+export function listedFindings(findings: readonly Finding[]): readonly Finding[] {
+  const counts = new Map<string, number>();
+  for (const { rule } of findings) countOne(counts, rule);
+  let room = MOST_LISTED_OF_DRAWING;
+  let share = room;
+  for (const [i, count] of [...counts.values()].sort((a, b) => a - b).entries()) {
+    share = Math.floor(room / (counts.size - i));
+    room -= Math.min(count, share);
+  }
+  return cappedFindings(findings, Math.max(LEAST_LISTED_OF_RULE, share));
+}
 
 /**
  * The first findings of each rule, and one that counts the rest: a page that lists half a million of them would serve

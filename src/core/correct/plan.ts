@@ -16,6 +16,12 @@ export interface PlannedStep {
   readonly largestMovement: number;
 }
 
+/** What changes touch, to be marked on a picture: objects by handle, layers by name. */
+export interface Touched {
+  readonly handles: readonly string[];
+  readonly layers: readonly string[];
+}
+
 export interface Plan {
   readonly steps: readonly PlannedStep[];
   readonly changes: number;
@@ -29,11 +35,16 @@ export interface PlannedCorrection extends Plan {
   /** Findings by weight, as they are and as they would be. */
   readonly before: Record<Weight, number>;
   readonly after: Record<Weight, number>;
+  readonly touched: Touched;
+  /** SHA-256 of the file that it would lead to. */
+  readonly sha: string;
 }
 
 /** No correction moves anything yet: what is drawn stays where it is. */
 const NO_MOVEMENT = 0;
 const MOST_PLACES = 20;
+/** Objects that are marked on a picture; where more are touched, marks would say nothing. */
+const MOST_MARKED = 20_000;
 
 /**
  * What a correction would do, from having done it on a copy: nothing that cannot happen is planned, and what comes to
@@ -62,4 +73,17 @@ export function planOf({ changes, passes, unsettled }: CorrectionResult): Plan {
     passes,
     unsettled,
   };
+}
+
+/** What changes touch: a record of a layer is seen by all that lies on it, under its old name or its new one. */
+export function touchedBy(changes: Iterable<Change>): Touched {
+  const handles = new Set<string>();
+  const layers = new Set<string>();
+  for (const { kind, handle, where, property, before, after } of changes) {
+    if (kind === 'layer') {
+      if (where !== 'layers') layers.add(where);
+      if (property === 'name') layers.add(before).add(after);
+    } else if (handle !== '' && handles.size < MOST_MARKED) handles.add(handle);
+  }
+  return { handles: [...handles], layers: [...layers] };
 }

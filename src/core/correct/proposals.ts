@@ -1,6 +1,7 @@
-import { cappedFindings, MOST_LISTED_OF_RULE } from '../audit/capped';
+import { listedFindings } from '../audit/capped';
 import { audit, type LiveAudit } from '../audit/engine';
 import type { Finding } from '../audit/finding';
+import { POSSIBLE } from '../audit/likeness/likely';
 import type { Proposal } from '../audit/likeness/propose';
 import type { Memory } from '../audit/rule';
 import { ruleById } from '../audit/rules';
@@ -21,14 +22,15 @@ export function allProposals(
 ): Record<string, { proposals: readonly Proposal[]; asks: Asks | null }> {
   const live = audit(drawing, standard);
   return Object.fromEntries(
-    cappedFindings(live.findings, MOST_LISTED_OF_RULE)
+    listedFindings(live.findings)
       .filter(({ correction }) => correction === 'choice')
       .map((finding) => {
         const asked = ruleById(finding.rule)?.remembers?.(finding, undefined);
         return [
           finding.key,
           {
-            proposals: proposalsOf(live, finding),
+            // What is unlikely is no proposal: it stands among all layers, for whoever knows better.
+            proposals: proposalsOf(live, finding).filter(({ likeness }) => likeness >= POSSIBLE),
             asks: asked ? { kind: asked.kind, name: asked.name } : null,
           },
         ];

@@ -159,6 +159,8 @@ function* paintItems(
   surface.lineCap = 'butt';
   surface.lineJoin = 'round';
   surface.globalAlpha = highlights && !highlighting ? FADED : 1;
+  /** What is highlighted has a colour of its own and is wider than it prints. */
+  const marked = highlighting && options.highlightColour !== null;
   let openLook = -1;
   const flush = (): void => {
     if (openLook >= 0) surface.stroke();
@@ -184,15 +186,16 @@ function* paintItems(
     const kind = items[i];
     const { rgb, widthMm, pattern } = looks[lookIndex];
     const own = byLook[lookIndex];
-    const colour = highlighting
-      ? bits[b >> 2] === 2 && options.againstColour
-        ? options.againstColour
-        : options.highlightColour
-      : options.colours === 'black'
-        ? '#000'
-        : options.colours === 'layer'
-          ? layerColour(look.layer)
-          : css(rgb);
+    const mark =
+      bits[b >> 2] === 2 && options.againstColour ? options.againstColour : options.highlightColour;
+    const colour =
+      highlighting && mark !== null
+        ? mark
+        : options.colours === 'black'
+          ? '#000'
+          : options.colours === 'layer'
+            ? layerColour(look.layer)
+            : css(rgb);
     if (boxes[b + 2] - boxes[b] < speck && boxes[b + 3] - boxes[b + 1] < speck && kind !== ITEM.mask) {
       // Too small to be seen as what it is: a speck where it lies.
       flush();
@@ -210,7 +213,7 @@ function* paintItems(
       const patterned = pattern.dashes.length > 0 && periodPx(pattern, own) >= 1.5;
       if (patterned) {
         flush();
-        const px = penPx(look, widthMm, own, options) + (highlighting ? 1.4 : 0);
+        const px = penPx(look, widthMm, own, options) + (marked ? 1.4 : 0);
         paintStroke(surface, own, i, pattern, colour, px, options);
         continue;
       }
@@ -220,7 +223,7 @@ function* paintItems(
         surface.setLineDash([]);
         surface.strokeStyle = colour;
         surface.lineJoin = look.widthUnits > 0 ? 'miter' : 'round';
-        surface.lineWidth = penPx(look, widthMm, own, options) + (highlighting ? 1.4 : 0);
+        surface.lineWidth = penPx(look, widthMm, own, options) + (marked ? 1.4 : 0);
         openLook = lookIndex;
       }
       tracePixels(surface, data.ops, items[i + 4], items[i + 5], pass.toPx);
@@ -236,15 +239,15 @@ function* paintItems(
         surface.fill('evenodd');
         break;
       case ITEM.mask:
-        if (highlighting || highlights) {
+        if (marked || (highlights && !highlighting)) {
           // A mask that is highlighted shows its edge; faded drawings stay faded behind the others.
           surface.strokeStyle = colour;
           surface.lineWidth = 2;
           surface.beginPath();
           tracePixels(surface, data.ops, items[i + 4], items[i + 5], pass.toPx);
-          if (highlighting) surface.stroke();
+          if (marked) surface.stroke();
         }
-        if (!highlighting) {
+        if (!marked) {
           surface.fillStyle = options.paper;
           surface.beginPath();
           tracePixels(surface, data.ops, items[i + 4], items[i + 5], pass.toPx);
@@ -254,14 +257,14 @@ function* paintItems(
       case ITEM.text:
         paintText(surface, head.texts[items[i + 4]], own, {
           colour,
-          ownColours: options.colours === 'print' && !highlighting,
+          ownColours: options.colours === 'print' && !marked,
           penPx: hairline(widthMm * own.pxPerMm, options.thinnestPx),
           options,
         });
         break;
       default:
         paintFill(surface, own, i, colour, hairline(widthMm * own.pxPerMm, options.thinnestPx), {
-          gradients: options.colours === 'print' && !highlighting,
+          gradients: options.colours === 'print' && !marked,
         });
     }
   }

@@ -70,7 +70,8 @@ export interface PaintOptions {
   readonly colours: ColourMode;
   /** What is highlighted; everything else is faded while anything is. */
   readonly highlights: Highlights;
-  readonly highlightColour: string;
+  /** Null leaves what is highlighted as it prints: it stands out because the rest is faded. */
+  readonly highlightColour: string | null;
   readonly againstColour?: string;
   readonly paper: string;
   /** Font families for the shipped faces. */

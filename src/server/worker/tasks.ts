@@ -1,6 +1,6 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { existsSync, mkdirSync, renameSync, utimesSync, writeFileSync } from 'node:fs';
-import { dirname } from 'node:path';
+import { dirname, join } from 'node:path';
 import { audit, plainAudit } from '../../core/audit/engine';
 import { examplePicture, type SideName } from '../../core/audit/examples/picture';
 import { countByWeight } from '../../core/audit/finding';
@@ -8,7 +8,7 @@ import type { Proposal } from '../../core/audit/likeness/propose';
 import type { Memory } from '../../core/audit/rule';
 import type { KeyedDecision } from '../../core/correct/choices';
 import { type CorrectionRequest, correctDrawing, type Unsettled } from '../../core/correct/correct';
-import { type PlannedCorrection, planOf } from '../../core/correct/plan';
+import { type PlannedCorrection, planOf, touchedBy } from '../../core/correct/plan';
 import { type Asks, allProposals } from '../../core/correct/proposals';
 import { decideSheets, mapDecisions, type SheetDecision } from '../../core/drawing/sheets/decisions';
 import { sheetHeads } from '../../core/drawing/sheets/heads';
@@ -75,6 +75,8 @@ export interface Tasks {
       corrected: Standard;
       request: CorrectionRequest;
       sheets: readonly SheetDecision[];
+      /** Folder in which the file that it would lead to is kept for looking. */
+      folder: string;
     };
     reply: Result<PlannedCorrection>;
   };
@@ -193,9 +195,11 @@ export const handlers: Handlers = {
     });
   },
 
-  plan({ path, corrected, request, sheets }) {
+  plan({ path, corrected, request, sheets, folder }) {
     const result = correctDrawing(readStored(path), corrected, { ...request, sheets });
     if (!result.ok) return result;
+    const sha = createHash('sha256').update(result.value.bytes).digest('hex');
+    keep(join(folder, sha), result.value.bytes);
     const { steps, ...plan } = planOf(result.value);
     return ok({
       ...plan,
@@ -203,6 +207,8 @@ export const handlers: Handlers = {
       stepCount: steps.length,
       before: countByWeight(result.value.before.findings),
       after: countByWeight(result.value.after.findings),
+      touched: touchedBy(result.value.changes),
+      sha,
     });
   },
 

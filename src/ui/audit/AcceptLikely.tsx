@@ -26,7 +26,7 @@ export function AcceptLikely({ open, onOpenChange, findings, proposals, onAccept
     <Dialog
       open={open}
       onOpenChange={onOpenChange}
-      wide
+      size="wide"
       title="Take over likely proposals"
       about="Untick what you want to decide by itself. One undo takes all of them back."
     >

@@ -3,26 +3,30 @@
 import { useCallback, useEffect, useEffectEvent, useMemo, useState } from 'react';
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import type { ListedFinding } from '@/core/audit/finding';
+import type { Touched } from '@/core/correct/plan';
 import type { StandardLayer } from '@/core/standard/definitions';
 import type { DrawingView } from '../drawings/types';
 import { Button } from '../kit/Button';
 import { call } from '../kit/call';
 import { count } from '../kit/format';
 import { isTyping } from '../kit/typing';
+import { ComparedSheet, type ShownState } from '../sheet/ComparedSheet';
 import { SheetDesk, type SheetHighlights } from '../sheet/SheetDesk';
 import { AcceptLikely } from './AcceptLikely';
-import { BeforeNow } from './BeforeNow';
+import { BeforeNow, statesOf } from './BeforeNow';
 import { ChangeList } from './ChangeList';
 import { DeleteDrawing } from './DeleteDrawing';
 import { DrawingHeader } from './DrawingHeader';
 import { CheckAgain, NotLookedAt, Reading, Unreadable, Working } from './DrawingNotices';
 import { FindingLedger } from './FindingLedger';
 import { KeyList } from './KeyList';
-import { groupsOf } from './ledger-view';
+import { groupsOf, readyToSearch } from './ledger-view';
 import { OpenWork } from './OpenWork';
 import { PlanDialog } from './PlanDialog';
 import { likelyTarget, type RuleWords } from './types';
+import { useCompared } from './useCompared';
 import { useDrawing, useHandles, useProposals } from './useDrawing';
+import { useFindings } from './useFindings';
 import { useAddress, useLedgerView } from './useLedgerView';
 import { WaiveDialog } from './WaiveDialog';
 import { WaivedList } from './WaivedList';
@@ -45,16 +49,24 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
   const [view, onView] = useLedgerView();
   const { chosen } = view;
   const setChosen = useCallback((key: string | null): void => onView({ chosen: key }), [onView]);
+  const { findings: all, missing, problem: notFetched } = useFindings(drawing);
   // What is waived as a whole asks nothing of anybody: it is listed apart.
   const [findings, waived] = useMemo(() => {
-    const all = drawing.current?.findings ?? [];
     const isWaived = ({ key }: ListedFinding): boolean => drawing.waived[key]?.whole ?? false;
     return [all.filter((each) => !isWaived(each)), all.filter(isWaived)];
-  }, [drawing.current?.findings, drawing.waived]);
+  }, [all, drawing.waived]);
+  const { by, find, weights, settledBy, rule } = view;
+  // What is chosen is no part of it: walking down the list makes no new list.
   const groups = useMemo(
-    () => groupsOf(findings, view, (id) => rules.find((rule) => rule.id === id)?.title ?? id),
-    [findings, view, rules],
+    () =>
+      groupsOf(
+        findings,
+        { by, find, weights, settledBy, rule },
+        (id) => rules.find((one) => one.id === id)?.title ?? id,
+      ),
+    [findings, by, find, weights, settledBy, rule, rules],
   );
+  useEffect(() => readyToSearch(findings), [findings]);
   const shown = useMemo(() => groups.flatMap((group) => group.findings), [groups]);
   const {
     automatic,
@@ -72,6 +84,8 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
     unitsAsked,
   } = useDrawing(drawing, chosen, setChosen, shown, findings);
   useAddress(view, busy);
+  // What is done to many is done when all of them are known.
+  const waits = busy || missing > 0;
   const [tab, setTab] = useState<'findings' | 'changes' | 'compare'>('findings');
   const [asReceived, setAsReceived] = useState(false);
   const [accepting, setAccepting] = useState(false);
@@ -83,12 +97,12 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
   } | null>(null);
   const [waiving, setWaiving] = useState<ListedFinding | null>(null);
   const asking = useMemo(() => findings.filter(({ correction }) => correction === 'choice'), [findings]);
-  const { proposals, refuse } = useProposals(drawing, asking.length);
+  const { proposals, refuse } = useProposals(drawing, asking.length > 0);
   const likely = useMemo(
     () => asking.filter((finding) => likelyTarget(finding, proposals) !== null),
     [asking, proposals],
   );
-  const finding = drawing.current?.findings.find((candidate) => candidate.key === chosen) ?? null;
+  const finding = all.find((candidate) => candidate.key === chosen) ?? null;
   const handles = useHandles(drawing, finding);
 
   const walk = (by: 1 | -1): void => {
@@ -112,7 +126,7 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
     if (event.key === 'ArrowDown' || event.key === 'n') walk(1);
     else if (event.key === 'ArrowUp' || event.key === 'p') walk(-1);
     else if (event.key === 'Escape') setChosen(null);
-    else if (event.key === 'a' && automatic.length > 0 && !busy)
+    else if (event.key === 'a' && automatic.length > 0 && !waits)
       setPlanning({ findings: automatic, note: ALL });
     else if (event.key === '?') setKeysShown(true);
     else return;
@@ -132,6 +146,7 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
   }, [finding, tab, handles]);
 
   const changed = drawing.currentSha !== drawing.originalSha;
+  const { pair, setPair, compared, problem } = useCompared(drawing, tab === 'compare');
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <DrawingHeader
@@ -183,13 +198,21 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
             </div>
             {tab === 'findings' && (
               <>
+                {(missing > 0 || notFetched !== '') && (
+                  <p
+                    role="status"
+                    className="border-b border-hairline bg-plate px-3 py-1 text-[13px] text-ink-2"
+                  >
+                    {notFetched === '' ? `Fetching ${count(missing, 'more finding')} …` : notFetched}
+                  </p>
+                )}
                 <OpenWork findings={findings} settledBy={view.settledBy} onView={onView} />
                 {(automatic.length > 0 || likely.length > 0) && (
                   <div className="flex flex-wrap gap-2 border-b border-hairline px-3 py-2">
                     {likely.length > 0 && (
                       <Button
                         look={automatic.length > 0 ? 'plain' : 'main'}
-                        disabled={busy}
+                        disabled={waits}
                         onClick={() => setAccepting(true)}
                       >
                         Take over {count(likely.length, 'likely proposal')} …
@@ -198,7 +221,7 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
                     {automatic.length > 0 && (
                       <Button
                         look="main"
-                        disabled={busy}
+                        disabled={waits}
                         onClick={() => setPlanning({ findings: automatic, note: ALL })}
                         hotkey="A"
                       >
@@ -224,7 +247,7 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
                   groups={groups}
                   onView={onView}
                   onChoose={setChosen}
-                  busy={busy}
+                  busy={waits}
                   onCorrect={(which, note) =>
                     which.length === 1 ? void correct(which, note) : setPlanning({ findings: which, note })
                   }
@@ -236,24 +259,44 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
             {tab === 'changes' && (
               <ChangeList drawingId={drawing.id} sha={drawing.currentSha} revisions={drawing.revisions} />
             )}
-            {tab === 'compare' && <BeforeNow drawing={drawing} rules={rules} />}
+            {tab === 'compare' && (
+              <BeforeNow
+                drawing={drawing}
+                findings={all}
+                rules={rules}
+                pair={pair}
+                onPair={setPair}
+                compared={compared}
+                problem={problem}
+              />
+            )}
           </Panel>
           <Separator aria-label="Width of the ledger" className="w-[5px] bg-hairline hover:bg-verdigris" />
           <Panel minSize="300px" className="flex min-w-0 flex-col">
-            <SheetDesk
-              drawingId={drawing.id}
-              sheets={drawing.sheets}
-              sha={drawing.currentSha}
-              asReceived={asReceived}
-              onAsReceived={changed ? setAsReceived : undefined}
-              highlighted={highlighted}
-              highlightedSpace={highlighted === NO_HIGHLIGHTS ? null : (finding?.places[0]?.space ?? null)}
-              highlightedSheet={finding?.places[0]?.sheet ?? null}
-              unitsAsked={unitsAsked}
-              busy={busy}
-              onScale={(request, note) => void scale(request, note)}
-              onDecideSheet={(decision, note) => void decideSheet(decision, note)}
-            />
+            {tab === 'compare' && changed && pair[0] !== pair[1] ? (
+              <ComparedSheet
+                drawingId={drawing.id}
+                sheets={drawing.sheets}
+                before={shownState(drawing, pair[0])}
+                after={shownState(drawing, pair[1])}
+                touched={compared?.touched ?? NOTHING_TOUCHED}
+              />
+            ) : (
+              <SheetDesk
+                drawingId={drawing.id}
+                sheets={drawing.sheets}
+                sha={drawing.currentSha}
+                asReceived={asReceived}
+                onAsReceived={changed ? setAsReceived : undefined}
+                highlighted={highlighted}
+                highlightedSpace={highlighted === NO_HIGHLIGHTS ? null : (finding?.places[0]?.space ?? null)}
+                highlightedSheet={finding?.places[0]?.sheet ?? null}
+                unitsAsked={unitsAsked}
+                busy={busy}
+                onScale={(request, note) => void scale(request, note)}
+                onDecideSheet={(decision, note) => void decideSheet(decision, note)}
+              />
+            )}
           </Panel>
         </Group>
       )}
@@ -295,6 +338,15 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
     </div>
   );
 }
+
+const NOTHING_TOUCHED: Touched = { handles: [], layers: [] };
+
+/** A state of a drawing as pictures of it are asked for. */
+const shownState = (drawing: DrawingView, number: number): ShownState => ({
+  state: `revision-${number}`,
+  sha: number === drawing.revision ? drawing.currentSha : String(number),
+  name: statesOf(drawing)[number]?.name ?? '',
+});
 
 const sum = (counts: Readonly<Record<string, number>> | undefined): number =>
   Object.values(counts ?? {}).reduce((all, one) => all + one, 0);

@@ -24,6 +24,10 @@ interface Props {
 const PART = 500;
 const NO_PARTS: ReadonlyMap<number, readonly Change[]> = new Map();
 
+/** Where in the list of all changes those of a step begin. */
+const firstOf = (revisions: Props['revisions'], step: number): number =>
+  revisions.slice(0, step).reduce((sum, { changeCount }) => sum + changeCount, 0);
+
 /** Every change made to the drawing: object, property, before, after. */
 export function ChangeList({ drawingId, sha, revisions }: Props) {
   const [parts, setParts] = useState<ReadonlyMap<number, readonly Change[]>>(NO_PARTS);
@@ -74,13 +78,23 @@ export function ChangeList({ drawingId, sha, revisions }: Props) {
     <>
       <div className="flex items-start gap-3 border-b border-hairline px-3 py-2 text-[13px]">
         <ol className="max-h-24 min-w-0 flex-1 overflow-auto">
-          {revisions.map((revision) => (
-            <li key={revision.number} className="flex gap-2">
-              <span className="figures shrink-0 text-ink-3">{formatTime(revision.madeAt)}</span>
-              <span className="truncate">{revision.note}</span>
-              <span className="figures ml-auto shrink-0 text-ink-2">
-                {count(revision.changeCount, 'change')}
-              </span>
+          {revisions.map((revision, i) => (
+            <li key={revision.number}>
+              <button
+                type="button"
+                disabled={revision.changeCount === 0}
+                title={revision.changeCount === 0 ? undefined : 'Show what this step changed'}
+                onClick={() => virtualizer.scrollToIndex(firstOf(revisions, i), { align: 'start' })}
+                className="flex w-full gap-2 text-left enabled:hover:bg-plate"
+              >
+                <span className="figures shrink-0 text-ink-3">
+                  {revision.number} {formatTime(revision.madeAt)}
+                </span>
+                <span className="truncate">{revision.note}</span>
+                <span className="figures ml-auto shrink-0 text-ink-2">
+                  {count(revision.changeCount, 'change')}
+                </span>
+              </button>
             </li>
           ))}
         </ol>

@@ -9,7 +9,7 @@ import { count } from '../kit/format';
 import { Stroke } from '../kit/Stroke';
 import { isTyping } from '../kit/typing';
 import { FindingNotes } from './FindingNotes';
-import { formatLikeness, type LedgerProps, likelyTarget, POSSIBLE, pickingOption } from './types';
+import { formatLikeness, type LedgerProps, likelyTarget, pickingOption } from './types';
 
 type Props = LedgerProps & { readonly finding: ListedFinding };
 
@@ -112,8 +112,7 @@ function Side({ name, value, look }: { name: string; value: string; look?: Strok
 /** Ranked proposals with their reasons; the person picks, refuses, adds to the standard, or removes. */
 function Decision({ finding, layers, proposals, busy, onDecide, onRefuse }: Props) {
   const offered = proposals?.[finding.key];
-  // What is unlikely is no proposal: it stands among all layers, for whoever knows better.
-  const ranked = offered?.ranked.filter(({ likeness }) => likeness >= POSSIBLE) ?? [];
+  const ranked = offered?.ranked ?? [];
   const picking = pickingOption(finding);
   const others = finding.options?.filter((option) => option !== picking) ?? [];
   const [picked, setPicked] = useState<string | null>(null);

@@ -1,8 +1,8 @@
 'use client';
 
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, useRef } from 'react';
-import type { ListedFinding } from '@/core/audit/finding';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
+import { countByWeight, type ListedFinding } from '@/core/audit/finding';
 import { WEIGHTS, type Weight } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { count } from '../kit/format';
@@ -54,14 +54,20 @@ export function FindingLedger(props: Props) {
     [groups],
   );
 
-  const virtualizer = useVirtualizer({
-    count: lines.length,
-    getScrollElement: () => scroller.current,
-    estimateSize: (i) => (lines[i].type === 'group' ? 32 : 34),
-    getItemKey: (i) => {
+  // The same functions as long as the lines are the same: each new one would have all of them measured again.
+  const estimateSize = useCallback((i: number) => (lines[i].type === 'group' ? 32 : 34), [lines]);
+  const getItemKey = useCallback(
+    (i: number) => {
       const line = lines[i];
       return line.type === 'group' ? `group ${line.group.id}` : line.finding.key;
     },
+    [lines],
+  );
+  const virtualizer = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => scroller.current,
+    estimateSize,
+    getItemKey,
     overscan: 12,
   });
 
@@ -92,6 +98,7 @@ export function FindingLedger(props: Props) {
       </div>
     );
 
+  const counts = countByWeight(findings);
   const toggle = (weight: Weight): void =>
     onView({
       weights: view.weights.includes(weight)
@@ -112,10 +119,7 @@ export function FindingLedger(props: Props) {
             onClick={() => toggle(weight)}
             className={`h-7 rounded-sm border px-2 ${view.weights.includes(weight) ? 'border-hairline bg-white' : 'border-transparent line-through opacity-60'}`}
           >
-            <WeightTag
-              weight={weight}
-              count={findings.filter((finding) => finding.weight === weight).length}
-            />
+            <WeightTag weight={weight} count={counts[weight]} />
           </button>
         ))}
         <label className="ml-auto flex items-center gap-1 text-[13px] text-ink-2">

@@ -8,6 +8,7 @@ import { call } from '../kit/call';
 import { Dialog, DialogFoot } from '../kit/Dialog';
 import { count } from '../kit/format';
 import { WeightShape } from '../kit/WeightTag';
+import { ComparedSheet } from '../sheet/ComparedSheet';
 import type { RuleWords } from './types';
 
 interface Props {
@@ -29,6 +30,8 @@ const SETTLED_MS = 250;
 export function PlanDialog({ drawing, findings, everything, rules, onApply, onClose }: Props) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [plan, setPlan] = useState<PlannedCorrection | null>(null);
+  /** The last plan stays in sight until the next one is there. */
+  const [shown, setShown] = useState<PlannedCorrection | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const all = everything && left.size === 0;
   const taken = useMemo(() => findings.filter(({ key }) => !left.has(key)), [findings, left]);
@@ -47,8 +50,10 @@ export function PlanDialog({ drawing, findings, everything, rules, onApply, onCl
         },
       }).then((answer) => {
         if (!live) return;
-        if (answer.ok) setPlan(answer.value);
-        else setProblem(answer.problem);
+        if (answer.ok) {
+          setPlan(answer.value);
+          setShown(answer.value);
+        } else setProblem(answer.problem);
       });
     }, SETTLED_MS);
     return () => {
@@ -69,12 +74,12 @@ export function PlanDialog({ drawing, findings, everything, rules, onApply, onCl
     <Dialog
       open
       onOpenChange={(open) => !open && onClose()}
-      wide
+      size="whole"
       title={`Correct ${count(taken.length, 'finding')}`}
       about="Nothing is written yet. Untick what is to stay as it is. One undo takes all of it back."
     >
-      <div className="grid min-h-0 flex-1 grid-rows-[minmax(0,2fr)_minmax(0,3fr)] text-[13px]">
-        <div className="overflow-auto border-b border-hairline px-5 py-2">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,5fr)_minmax(0,6fr)] grid-rows-[minmax(0,2fr)_minmax(0,3fr)] text-[13px]">
+        <div className="overflow-auto border-b border-r border-hairline px-5 py-2">
           {findings.slice(0, MOST_TICKS).map((finding) => (
             <label key={finding.key} className="flex min-h-7 items-center gap-2">
               <input
@@ -94,7 +99,7 @@ export function PlanDialog({ drawing, findings, everything, rules, onApply, onCl
             <p className="py-1 text-ink-2">And {count(findings.length - MOST_TICKS, 'more')}.</p>
           )}
         </div>
-        <div className="overflow-auto px-5 py-2" aria-live="polite">
+        <div className="col-start-1 overflow-auto border-r border-hairline px-5 py-2" aria-live="polite">
           {problem && (
             <p role="alert" className="text-oxide">
               {problem.message} <span className="text-ink">{problem.action}</span>
@@ -105,6 +110,17 @@ export function PlanDialog({ drawing, findings, everything, rules, onApply, onCl
             <p className="text-ink-2">Working out what would change …</p>
           )}
           {plan && <Steps plan={plan} />}
+        </div>
+        <div className="col-start-2 row-span-2 row-start-1 flex min-h-0 min-w-0 bg-desk">
+          {shown && (
+            <ComparedSheet
+              drawingId={drawing.id}
+              sheets={drawing.sheets}
+              before={{ state: 'now', sha: drawing.currentSha, name: 'As it is' }}
+              after={{ state: `plan-${shown.sha}`, sha: shown.sha, name: 'As planned' }}
+              touched={shown.touched}
+            />
+          )}
         </div>
       </div>
       <DialogFoot>

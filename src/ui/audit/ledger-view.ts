@@ -70,15 +70,42 @@ export interface Group {
   readonly findings: readonly ListedFinding[];
 }
 
+const byName = new Intl.Collator('en', { numeric: true });
+
 /** Objects of a finding whose handles are searched. */
 const MOST_SEARCHED = 50;
 
-function matches(finding: ListedFinding, wanted: string): boolean {
-  if (wanted === '') return true;
+/** The words of a finding that are searched, made once: with thousands of findings each letter counts. */
+const searched = new WeakMap<ListedFinding, string>();
+
+function wordsOf(finding: ListedFinding): string {
+  const known = searched.get(finding);
+  if (known !== undefined) return known;
   const handles = finding.objectCount < MOST_SEARCHED ? finding.handles.join(' ') : '';
-  const words = `${finding.message} ${formatValue(finding.expected)} ${formatValue(finding.found)} ${handles}`;
-  return words.toLowerCase().includes(wanted);
+  const words =
+    `${finding.message} ${formatValue(finding.expected)} ${formatValue(finding.found)} ${handles}`.toLowerCase();
+  searched.set(finding, words);
+  return words;
 }
+
+/** Findings whose words are made ready at once. */
+const READY_AT_ONCE = 500;
+
+/** Makes the words of findings ready, some at a time, so that the first letter of a search does not wait for all of them. */
+export function readyToSearch(findings: readonly ListedFinding[]): () => void {
+  let next = 0;
+  let timer: ReturnType<typeof setTimeout>;
+  const go = (): void => {
+    for (const end = Math.min(findings.length, next + READY_AT_ONCE); next < end; next++)
+      wordsOf(findings[next]);
+    if (next < findings.length) timer = setTimeout(go, 0);
+  };
+  timer = setTimeout(go, 0);
+  return () => clearTimeout(timer);
+}
+
+const matches = (finding: ListedFinding, wanted: string): boolean =>
+  wanted === '' || wordsOf(finding).includes(wanted);
 
 /**
  * The findings of a view in groups, as they are listed.
@@ -86,7 +113,7 @@ function matches(finding: ListedFinding, wanted: string): boolean {
  */
 export function groupsOf(
   findings: readonly ListedFinding[],
-  view: LedgerView,
+  view: Omit<LedgerView, 'chosen'>,
   titleOf: (rule: string) => string,
 ): readonly Group[] {
   const wanted = view.find.trim().toLowerCase();
@@ -104,9 +131,7 @@ export function groupsOf(
   const listed = [...groups].map(([id, group]): Group => ({ id, ...group }));
   return view.by === 'layer' || view.by === 'sheet'
     ? listed.sort(
-        (a, b) =>
-          Number(a.title === '') - Number(b.title === '') ||
-          a.title.localeCompare(b.title, 'en', { numeric: true }),
+        (a, b) => Number(a.title === '') - Number(b.title === '') || byName.compare(a.title, b.title),
       )
     : listed;
 }

@@ -16,6 +16,7 @@ import { FindingLedger } from './FindingLedger';
 import { GROUPINGS, groupsOf, type LedgerView, openWork, queryOf, viewOf, WHOLE_LEDGER } from './ledger-view';
 import { OpenWork } from './OpenWork';
 import {
+  type ComparedView,
   formatLikeness,
   type LedgerProps,
   likelyTarget,
@@ -60,7 +61,8 @@ const drawing: DrawingView = {
     },
   ],
   first: { verdict: 'held', counts: { must: 24, should: 12, note: 1 }, byRule: { 'layers/unknown': 13 } },
-  current: { ...made, findings },
+  auditId: 1,
+  current: { ...made, findings, findingCount: findings.length },
   changeCount: 6,
   currentSha: 'b'.repeat(64),
   originalSha: 'a'.repeat(64),
@@ -346,16 +348,37 @@ describe('notices', () => {
 });
 
 describe('before and now', () => {
-  it('stand beside each other, rule by rule', () => {
-    const text = textOf(renderToStaticMarkup(<BeforeNow drawing={drawing} rules={rules} />));
-    const now = findings.filter(({ rule }) => rule === 'layers/unknown').length;
-    expect(text).toContain(`Layer not in the standard 13 ${now}`);
-    expect(text).toContain('for a person');
-    expect(text).toContain(drawing.originalSha);
-    const settled = { ...drawing, current: { ...drawing.current!, findings: [] } };
-    expect(textOf(renderToStaticMarkup(<BeforeNow drawing={settled} rules={rules} />))).toContain(
-      'Layer not in the standard 13 settled',
+  const counts = { must: 1, should: 0, note: 0 };
+  const compared = (to: number): ComparedView => ({
+    from: { number: 0, edition: 'Edition 1', verdict: 'held', counts },
+    to: { number: 1, edition: 'Edition 1', verdict: 'held', counts },
+    rules: [{ rule: 'layers/unknown', from: 13, to }],
+    changes: 2,
+    touched: { handles: [], layers: [] },
+  });
+  const shown = (to: number, problem = ''): string =>
+    textOf(
+      renderToStaticMarkup(
+        <BeforeNow
+          drawing={drawing}
+          findings={findings}
+          rules={rules}
+          pair={[0, 1]}
+          onPair={() => undefined}
+          compared={problem ? null : compared(to)}
+          problem={problem}
+        />,
+      ),
     );
+  it('stand beside each other, rule by rule', () => {
+    expect(shown(4)).toContain('Layer not in the standard 13 4');
+    expect(shown(4)).toContain('2 changes between them');
+    expect(shown(4)).toContain('for a person');
+    expect(shown(4)).toContain(drawing.originalSha);
+    expect(shown(0)).toContain('Layer not in the standard 13 settled');
+  });
+  it('say what went wrong', () => {
+    expect(shown(0, 'One of these states is not kept.')).toContain('One of these states is not kept.');
   });
 });
 

@@ -1,9 +1,11 @@
-import type { ListedFinding, Option } from '@/core/audit/finding';
+import type { ListedFinding, Option, Verdict } from '@/core/audit/finding';
 import type { FindingNote, FindingStatus } from '@/core/audit/finding-note';
-import { LIKELY } from '@/core/audit/likeness/likely';
+import { LIKELY, POSSIBLE } from '@/core/audit/likeness/likely';
 import type { Proposal } from '@/core/audit/likeness/propose';
+import type { Touched } from '@/core/correct/plan';
 import type { Asks } from '@/core/correct/proposals';
 import type { StandardLayer } from '@/core/standard/definitions';
+import type { Weight } from '@/core/standard/rule-settings';
 import type { WaivedView } from '../drawings/types';
 
 export interface RuleWords {
@@ -11,6 +13,22 @@ export interface RuleWords {
   readonly title: string;
   readonly why: string;
   readonly what: string;
+}
+
+/** Two states of a drawing, as the route answers. */
+export interface ComparedView {
+  readonly from: ComparedStateView;
+  readonly to: ComparedStateView;
+  readonly rules: readonly { readonly rule: string; readonly from: number; readonly to: number }[];
+  readonly changes: number;
+  readonly touched: Touched;
+}
+
+interface ComparedStateView {
+  readonly number: number;
+  readonly edition: string;
+  readonly verdict: Verdict;
+  readonly counts: Readonly<Record<Weight, number>>;
 }
 
 /** What is offered for a finding that asks for a choice. */
@@ -50,9 +68,6 @@ export interface LedgerProps {
   /** Refuses an office layer for what a finding asks about, or has it proposed again. */
   readonly onRefuse: (asks: Asks, target: string, action: 'refuse' | 'offer') => void;
 }
-
-/** Below this likeness a layer is not shown as a proposal. */
-export const POSSIBLE = 0.35;
 
 export const formatLikeness = (likeness: number): string =>
   likeness >= 0.75

@@ -188,7 +188,8 @@ export function useDrawing(
 /** What is proposed for the findings that ask, as the drawing is now; and refusing some of it. */
 export function useProposals(
   drawing: DrawingView,
-  asking: number,
+  /** Some finding asks for a choice. */
+  asks: boolean,
 ): {
   readonly proposals: Proposals | null;
   readonly refuse: (asks: Asks, target: string, action: 'refuse' | 'offer') => void;
@@ -197,7 +198,7 @@ export function useProposals(
   const [said, setSaid] = useState(0);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the file decides what is proposed, and what was refused
   useEffect(() => {
-    if (drawing.state !== 'ready' || asking === 0) return;
+    if (drawing.state !== 'ready' || !asks) return;
     let live = true;
     void call<Proposals>(`/api/drawings/${drawing.id}/proposals`).then((answer) => {
       if (live) setProposals(answer.ok ? answer.value : {});
@@ -205,7 +206,7 @@ export function useProposals(
     return () => {
       live = false;
     };
-  }, [drawing.id, drawing.state, drawing.currentSha, drawing.edition, drawing.revision, said]);
+  }, [drawing.id, drawing.state, drawing.currentSha, drawing.edition, drawing.revision, asks, said]);
   const refuse = useCallback(
     async (asks: Asks, target: string, action: 'refuse' | 'offer'): Promise<void> => {
       const answer = await call(`/api/drawings/${drawing.id}/refuse`, { body: { ...asks, target, action } });

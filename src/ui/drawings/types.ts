@@ -62,6 +62,7 @@ export interface WaivedView {
 
 export interface DrawingView extends DrawingHead {
   readonly sheets: readonly SheetHead[];
+  readonly auditId: number | null;
   /** What the audit came to when the drawing was received. */
   readonly first: {
     readonly verdict: Verdict;
@@ -73,7 +74,9 @@ export interface DrawingView extends DrawingHead {
     readonly units: string;
     readonly version: string;
     readonly counts: { readonly objects: number };
+    /** The first of them; the rest is fetched by part. */
     readonly findings: readonly ListedFinding[];
+    readonly findingCount: number;
     readonly failures: readonly { readonly rule: string; readonly message: string }[];
     readonly notChecked: readonly { readonly rule: string; readonly what: string }[];
     readonly looked: readonly Looked[];

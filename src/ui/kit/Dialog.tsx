@@ -9,17 +9,24 @@ interface Props {
   readonly title: string;
   readonly about?: string;
   readonly children: ReactNode;
-  readonly wide?: boolean;
+  /** Wide for a table; as wide and high as the window for pictures. */
+  readonly size?: 'usual' | 'wide' | 'whole';
 }
 
+const SIZES = {
+  usual: 'top-[12vh] max-h-[76vh] w-[calc(100vw-4rem)] max-w-lg',
+  wide: 'top-[12vh] max-h-[76vh] w-[calc(100vw-4rem)] max-w-2xl',
+  whole: 'top-[4vh] h-[92vh] w-[calc(100vw-4rem)]',
+} as const;
+
 /** The one decision that is asked for, over everything else. */
-export function Dialog({ open, onOpenChange, title, about, children, wide }: Props) {
+export function Dialog({ open, onOpenChange, title, about, children, size = 'usual' }: Props) {
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-ink/35" />
         <Radix.Content
-          className={`fixed left-1/2 top-[12vh] z-50 flex max-h-[76vh] w-[calc(100vw-4rem)] ${wide ? 'max-w-2xl' : 'max-w-lg'} -translate-x-1/2 flex-col border border-ink bg-plate`}
+          className={`fixed left-1/2 z-50 flex -translate-x-1/2 flex-col border border-ink bg-plate ${SIZES[size]}`}
           {...(about ? {} : { 'aria-describedby': undefined })}
         >
           <div className="border-b border-hairline px-5 pb-3 pt-4">

@@ -1,9 +1,8 @@
 import Link from 'next/link';
 import type { RuleSetting } from '@/core/standard/rule-settings';
-import { count } from '../kit/format';
-import { cell, Heads } from '../kit/Page';
 import { WeightTag } from '../kit/WeightTag';
 import type { RuleWords } from '../standard/RulesView';
+import { type BatchView, type FoundView, OnFile } from './OnFile';
 
 interface Beside {
   readonly id: string;
@@ -18,13 +17,8 @@ interface Props {
   /** How the edition in force has it. */
   readonly setting: RuleSetting;
   readonly edition: { readonly id: number; readonly label: string } | null;
-  readonly onFile: readonly {
-    readonly id: number;
-    readonly name: string;
-    readonly sender: string;
-    readonly findings: number;
-    readonly objects: number;
-  }[];
+  readonly onFile: readonly FoundView[];
+  readonly batch: BatchView | null;
   readonly before: Beside | null;
   readonly after: Beside | null;
 }
@@ -35,13 +29,11 @@ const CORRECTION = {
   manual: 'By hand: it is settled with the sender, or on the sheet.',
 } as const;
 
-/** Drawings that are listed. */
-const MOST_LISTED = 50;
-
-const pathOf = (id: string): string => `/rules/${id.split('/').map(encodeURIComponent).join('/')}`;
+/** Where the page of a rule is. */
+export const pathOf = (id: string): string => `/rules/${id.split('/').map(encodeURIComponent).join('/')}`;
 
 /** What one rule checks, why, how it is put right, what it looks like, and where it was found. */
-export function RulePage({ rule, complies, breaks, setting, edition, onFile, before, after }: Props) {
+export function RulePage({ rule, complies, breaks, setting, edition, onFile, batch, before, after }: Props) {
   const excepted = [
     ...setting.exceptLayers,
     ...setting.exceptSymbols,
@@ -106,35 +98,7 @@ export function RulePage({ rule, complies, breaks, setting, edition, onFile, bef
           )}
           <Line name="Source">{rule.source}</Line>
         </dl>
-        <h2 className="mt-6 mb-1.5 text-[15px] font-semibold">
-          {onFile.length === 0 ? 'In no drawing on file' : `In ${count(onFile.length, 'drawing')} on file`}
-        </h2>
-        {onFile.length > 0 && (
-          <table className="w-full border border-hairline bg-white text-[13px]">
-            <Heads of={['Drawing', 'Sender', 'Findings', 'Objects', '']} />
-            <tbody>
-              {onFile.slice(0, MOST_LISTED).map((one) => (
-                <tr key={one.id}>
-                  <td className={`${cell} font-medium`}>{one.name}</td>
-                  <td className={`${cell} text-ink-2`}>{one.sender}</td>
-                  <td className={`${cell} figures`}>{one.findings}</td>
-                  <td className={`${cell} figures`}>{one.objects}</td>
-                  <td className={`${cell} text-right`}>
-                    <Link
-                      className="font-medium text-verdigris underline"
-                      href={`/drawings/${one.id}?rule=${encodeURIComponent(rule.id)}`}
-                    >
-                      Show
-                    </Link>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        )}
-        {onFile.length > MOST_LISTED && (
-          <p className="mt-1 text-[13px] text-ink-2">And {onFile.length - MOST_LISTED} more.</p>
-        )}
+        <OnFile rule={rule.id} title={rule.title} onFile={onFile} batch={batch} />
       </div>
     </div>
   );

@@ -26,7 +26,7 @@ export function Calibrate({ open, onOpenChange, onDone }: Props) {
     <Dialog
       open={open}
       onOpenChange={onOpenChange}
-      wide
+      size="wide"
       title="Measure this screen"
       about="Hold a ruler to the screen and move the slider until the line is 100 mm long. This is asked once for each screen."
     >

@@ -8,8 +8,9 @@ import type { ScaleRequest } from '@/core/scaling/scale-drawing';
 import type { UnitsReport } from '@/core/scaling/units-report';
 import { Calibrate, screenPxPerMm } from './Calibrate';
 import { InfoLine } from './InfoLine';
-import type { Found, FromWorker, Measure, ObjectLine, Painted, ToWorker, Under } from './messages';
+import type { Found, Measure, ObjectLine, Painted, ToWorker, Under } from './messages';
 import { MODEL } from './messages';
+import { fetchPictures, type Painter, startPainter, wheelFactor } from './painter';
 import { SheetBar } from './SheetBar';
 import { SheetNotices } from './SheetNotices';
 import { SheetPanels } from './SheetPanels';
@@ -69,7 +70,7 @@ export function SheetDesk({
   onDecideSheet,
 }: Props) {
   const holder = useRef<HTMLDivElement>(null);
-  const worker = useRef<Worker | null>(null);
+  const painter = useRef<Painter | null>(null);
   const [sheet, setSheet] = useState(() => firstOf(sheets));
   const [colours, setColours] = useState<ColourMode>('print');
   const [state, setState] = useState<'loading' | 'ready' | string>('loading');
@@ -100,59 +101,40 @@ export function SheetDesk({
   const anyHighlighted = highlighted.handles.length + highlighted.layers.length > 0;
 
   const tell = useCallback((message: ToWorker, transfer: Transferable[] = []): void => {
-    worker.current?.postMessage(message, transfer);
+    painter.current?.tell(message, transfer);
   }, []);
 
   useEffect(() => {
     const box = holder.current;
     if (!box) return;
-    // A canvas can be handed to a worker only once, so each mount makes its own.
-    const canvas = document.createElement('canvas');
-    canvas.className = 'absolute inset-0 size-full';
-    box.prepend(canvas);
-    const painter = new Worker(new URL('./sheet.worker.ts', import.meta.url), { type: 'module' });
-    worker.current = painter;
-    painter.onmessage = (event: MessageEvent<FromWorker>) => {
-      const message = event.data;
-      if (message.type === 'painted') {
-        setPainted(message);
-        canvas.dataset.whole = String(message.whole);
-      } else if (message.type === 'under') setUnder(message);
-      else if (message.type === 'picked') setPicked(message.object);
-      else if (message.type === 'measured') setMeasure(message.measure);
-      else setFound(message);
-    };
-    painter.onerror = (event) => setState(`The picture stopped: ${event.message}. Reload the page.`);
-    const offscreen = canvas.transferControlToOffscreen();
-    painter.postMessage({ type: 'canvas', canvas: offscreen } satisfies ToWorker, [offscreen]);
-    shown.current = '';
-    const observer = new ResizeObserver(() =>
-      painter.postMessage({
-        type: 'size',
-        width: box.clientWidth,
-        height: box.clientHeight,
-        ratio: window.devicePixelRatio || 1,
-      } satisfies ToWorker),
+    const started = startPainter(
+      box,
+      (message) => {
+        if (message.type === 'painted') setPainted(message);
+        else if (message.type === 'under') setUnder(message);
+        else if (message.type === 'picked') setPicked(message.object);
+        else if (message.type === 'measured') setMeasure(message.measure);
+        else setFound(message);
+      },
+      setState,
     );
-    observer.observe(box);
+    painter.current = started;
+    shown.current = '';
     const wheel = (event: WheelEvent): void => {
       event.preventDefault();
       const area = box.getBoundingClientRect();
-      const factor = Math.exp(-event.deltaY * (event.deltaMode === 1 ? 0.05 : event.ctrlKey ? 0.01 : 0.0016));
-      painter.postMessage({
+      started.tell({
         type: 'zoom',
-        factor,
+        factor: wheelFactor(event),
         x: event.clientX - area.left,
         y: event.clientY - area.top,
-      } satisfies ToWorker);
+      });
     };
     box.addEventListener('wheel', wheel, { passive: false });
     return () => {
       box.removeEventListener('wheel', wheel);
-      observer.disconnect();
-      painter.terminate();
-      canvas.remove();
-      worker.current = null;
+      started.stop();
+      painter.current = null;
     };
   }, []);
 
@@ -165,20 +147,14 @@ export function SheetDesk({
     setState((now) => (now === 'ready' ? now : 'loading'));
     void (async () => {
       try {
-        const load = async (which: number): Promise<ArrayBuffer> => {
-          const response = await fetch(
-            `/api/drawings/${drawingId}/picture?sheet=${which}&as=${asReceived ? 'received' : 'now'}&sha=${sha}`,
-            { signal: abort.signal },
-          );
-          if (!response.ok)
-            throw new Error(
-              ((await response.json()) as { problem?: { message: string } }).problem?.message ??
-                'The picture could not be made.',
-            );
-          return response.arrayBuffer();
-        };
-        // Only layouts show the model through viewports.
-        const [main, model] = await Promise.all([load(sheet), isLayout ? load(MODEL) : null]);
+        const { main, model } = await fetchPictures(
+          drawingId,
+          asReceived ? 'received' : 'now',
+          sha,
+          sheet,
+          isLayout,
+          abort.signal,
+        );
         if (abort.signal.aborted) return;
         // The same sheet of a corrected drawing keeps the view, so that before and after can be compared.
         tell(

@@ -19,6 +19,8 @@ export type ToWorker =
   | { readonly type: 'zoom'; readonly factor: number; readonly x: number; readonly y: number }
   /** Shows the whole; with strays far outside too when asked. */
   | { readonly type: 'fit'; readonly withStrays?: boolean }
+  /** Shows the same place as another picture of the same drawing. */
+  | { readonly type: 'look'; readonly at: LookingAt }
   /** Shows the sheet as large as it is, about the middle of the view. */
   | { readonly type: 'true size'; readonly pxPerMm: number }
   | {
@@ -27,6 +29,8 @@ export type ToWorker =
       readonly layers: readonly string[];
       /** Of the handles those that speak against something; the others then speak for it. */
       readonly against?: readonly string[];
+      /** They stay as they print, and the rest is faded. */
+      readonly asPrinted?: boolean;
       readonly frame: boolean;
       /** Comes back with each answer, so that the page knows which mark it is about. */
       readonly highlight: number;
@@ -39,6 +43,13 @@ export type ToWorker =
   | { readonly type: 'choose'; readonly handle: string | null; readonly frame: boolean }
   | { readonly type: 'measuring'; readonly on: boolean }
   | { readonly type: 'find'; readonly words: string };
+
+/** What a view looks at: the middle, in drawing units, and CSS pixels of one unit. */
+export interface LookingAt {
+  readonly x: number;
+  readonly y: number;
+  readonly pxPerUnit: number;
+}
 
 /** What an object is and how it looks, for the line under the sheet. */
 export interface ObjectLine {
@@ -82,6 +93,7 @@ export type FromWorker =
       readonly type: 'painted';
       /** CSS pixels of a paper mm. */
       readonly pxPerMm: number;
+      readonly at: LookingAt;
       readonly scaleNote: string | null;
       readonly mmPerUnit: number;
       readonly notDrawn: Readonly<Record<string, number>>;

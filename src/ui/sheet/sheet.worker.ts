@@ -19,6 +19,7 @@ import { measureBetween, type Place, paintPlaces } from './measuring';
 import type { FromWorker, ToWorker } from './messages';
 import { outlineItems } from './outline-items';
 import { sheetBox, withSurroundings } from './sheet-box';
+import { lookingAt, type SheetView, viewAt, viewOfBox, zoomed } from './sheet-view';
 
 /**
  * Painting happens here, off the page's thread: the page only says what to show and how far it was moved. A picture
@@ -47,8 +48,8 @@ let hidden: ReadonlySet<string> = new Set();
 let families = FAMILIES;
 let highlights: Highlights = NO_HIGHLIGHTS;
 let highlight = 0;
-/** Pixels per unit and the origin's place, in CSS pixels. */
-let view = { scale: 1, x: 0, y: 0 };
+let asPrinted = false;
+let view: SheetView = { scale: 1, x: 0, y: 0 };
 /** The view shows everything, and goes on doing so when its size changes. */
 let fitted = true;
 let pointer: readonly [number, number] | null = null;
@@ -105,6 +106,10 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
     case 'fit':
       fitAll(message.withStrays);
       break;
+    case 'look':
+      if (scene) view = viewAt(message.at, { width, height }, scene.picture.head.origin);
+      fitted = false;
+      break;
     case 'true size':
       if (scene) {
         const factor = (message.pxPerMm * scene.picture.head.mmPerUnit) / view.scale;
@@ -117,6 +122,7 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
         layers: new Set(message.layers),
         ...(message.against ? { against: new Set(message.against) } : {}),
       };
+      asPrinted = message.asPrinted ?? false;
       highlight = message.highlight;
       if (message.frame) frame(highlights);
       break;
@@ -179,17 +185,7 @@ function fitAll(withStrays = false): void {
 
 function showBox(box: readonly [number, number, number, number], margin: number): void {
   fitted = false;
-  const boxWidth = Math.max(box[2] - box[0], 1e-9);
-  const boxHeight = Math.max(box[3] - box[1], 1e-9);
-  const scale = Math.min(
-    Math.max(40, width - 2 * margin) / boxWidth,
-    Math.max(40, height - 2 * margin) / boxHeight,
-  );
-  view = {
-    scale,
-    x: width / 2 - ((box[0] + box[2]) / 2) * scale,
-    y: height / 2 + ((box[1] + box[3]) / 2) * scale,
-  };
+  view = viewOfBox(box, margin, { width, height });
 }
 
 function zoom(factor: number, x: number, y: number): void {
@@ -198,7 +194,7 @@ function zoom(factor: number, x: number, y: number): void {
   // From a thousandth of true size to ten thousand times it.
   if (!(pxPerMm > 0.003 && pxPerMm < 40_000)) return;
   fitted = false;
-  view = { scale: view.scale * factor, x: x - (x - view.x) * factor, y: y - (y - view.y) * factor };
+  view = zoomed(view, factor, x, y);
 }
 
 /** Brings what is highlighted into sight, with enough around it to see where it is. */
@@ -232,7 +228,7 @@ const viewPx = (): View => ({
 const options = (): PaintOptions => ({
   colours,
   highlights,
-  highlightColour: highlights.against ? FOR : MARK,
+  highlightColour: asPrinted ? null : highlights.against ? FOR : MARK,
   againstColour: MARK,
   paper: PAPER,
   families,
@@ -370,6 +366,7 @@ function report(whole: boolean): void {
   post({
     type: 'painted',
     pxPerMm: view.scale / head.mmPerUnit,
+    at: lookingAt(view, { width, height }, head.origin),
     scaleNote: head.scaleNote,
     mmPerUnit: head.mmPerUnit,
     notDrawn: add(head.notDrawn, scene.model?.head.notDrawn ?? {}),

@@ -112,7 +112,7 @@ function TableDialog({
 
   return (
     <Dialog
-      wide
+      size="wide"
       open={open}
       onOpenChange={close}
       title={`${title} from a table`}

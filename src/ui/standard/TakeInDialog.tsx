@@ -30,7 +30,7 @@ export function TakeInDialog({ file, into, preview: { kinds, words, total }, onT
     <Dialog
       open
       onOpenChange={(open) => !open && onClose()}
-      wide
+      size="wide"
       title={`Take in ${file}`}
       about={
         total === 0

@@ -60,19 +60,37 @@ interface NameMatch {
   readonly grounded: boolean;
 }
 
+/** The words that an office layer is known by. */
+interface LayerWords {
+  readonly ofName: readonly NameWord[];
+  readonly ofPurpose: readonly NameWord[];
+}
+
+const layerWords = new WeakMap<StandardLayer, LayerWords>();
+
+/** Words of a layer of the standard, taken apart once: a drawing can have thousands of names to be held against them. */
+function wordsOfLayer(layer: StandardLayer, { meanings }: Standard): LayerWords {
+  const known = layerWords.get(layer);
+  if (known) return known;
+  const meaning = foldName(layer.meaning);
+  const meant = meanings.find((one) => foldName(one.name) === meaning);
+  // Words of ready-made meanings count too, where the office gave its own none.
+  const ready = MEANING_WORDS.find((one) => foldName(one.name) === meaning);
+  const words = {
+    ofName: wordsIn(layer.name),
+    ofPurpose: [layer.purpose, ...(meant ? [meant.name, ...meant.words] : []), ...(ready?.words ?? [])]
+      .flatMap(wordsIn)
+      .filter(({ word }) => word.length > 2),
+  };
+  layerWords.set(layer, words);
+  return words;
+}
+
 function nameLikeness(
   stray: readonly NameWord[],
-  { name, purpose, meaning }: StandardLayer,
-  { meanings }: Standard,
+  { ofName, ofPurpose }: LayerWords,
   worth: ReadonlyMap<string, number> | undefined,
 ): NameMatch {
-  const ofName = wordsIn(name);
-  const meant = meanings.find((one) => foldName(one.name) === foldName(meaning));
-  // Words of ready-made meanings count too, where the office gave its own none.
-  const ready = MEANING_WORDS.find((one) => foldName(one.name) === foldName(meaning));
-  const ofPurpose = [purpose, ...(meant ? [meant.name, ...meant.words] : []), ...(ready?.words ?? [])]
-    .flatMap(wordsIn)
-    .filter(({ word }) => word.length > 2);
   let sum = 0;
   let weights = 0;
   let grounded = false;
@@ -146,7 +164,7 @@ export function propose(standard: Standard, stray: Stray, most = 5): Proposal[] 
   const proposals: Proposal[] = [];
   for (const layer of standard.layers) {
     const reasons: string[] = [];
-    const name = nameLikeness(words, layer, standard, stray.weights);
+    const name = nameLikeness(words, wordsOfLayer(layer, standard), stray.weights);
     const same = foldName(stray.name) === foldName(layer.name);
     if (same) reasons.push('same name');
     else if (name.pair && name.likeness > 0.2) reasons.push(becauseOf(name.pair));

@@ -1,0 +1,149 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { DrawingComposer } from '../../src/core/dxf/write/composer';
+import { OwnServer } from './own-server';
+import { issueDemo, sendIn } from './taking-in';
+
+// What is about to be done is looked at first, done as one step, and taken back: in one drawing, after a restart, and in
+// several drawings at once. Lists of thousands are worked down like lists of ten.
+
+const office = new OwnServer(4198);
+
+/** A drawing with lines that carry a colour of their own, each on an office layer in a colour of the sender's. */
+function coloured(shift: number): Uint8Array {
+  const file = new DrawingComposer({ version: 'AC1024', units: 4 });
+  file.layer({ name: 'A-WALL', colour: 3, widthMm: 0.13 });
+  for (let i = 0; i < 6; i++)
+    file.model.line({ layer: 'A-WALL', colour: 5 }, [shift, 8 * i], [shift + 90, 8 * i]);
+  return file.bytes();
+}
+
+test.beforeAll(async ({ request }) => {
+  test.setTimeout(120_000);
+  await office.start();
+  await issueDemo(request, office.base);
+});
+test.afterAll(office.stop);
+
+const shaOf = async (page: Page, id: number): Promise<string> =>
+  ((await (await page.request.get(`${office.base}/api/drawings/${id}`)).json()) as { currentSha: string })
+    .currentSha;
+
+/** Whether two pictures are the same to the pixel. */
+const isSame = (a: Buffer, b: Buffer): boolean => a.equals(b);
+
+test('a plan is looked at with the slider, applied, undone after a restart, and two states are compared', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  const id = await sendIn(page.request, office.base, {
+    name: 'P-1.dxf',
+    sender: 'Plan Office',
+    bytes: coloured(0),
+  });
+  const before = await shaOf(page, id);
+  await page.goto(`${office.base}/drawings/${id}`);
+  await page.getByRole('button', { name: /automatically/ }).click();
+  const dialog = page.getByRole('dialog');
+  const pictures = dialog.getByRole('region', { name: 'Before and after, as they print' });
+  await expect(pictures.getByText('As planned')).toBeVisible();
+  await expect(pictures.locator('canvas[data-whole="true"]')).toHaveCount(2);
+  await expect(pictures.getByRole('status')).toHaveCount(0);
+  // The slider moves the line between them: what is seen at its ends differs.
+  const area = pictures.getByRole('application');
+  const slider = pictures.getByRole('slider');
+  await slider.fill('100');
+  const earlier = await area.screenshot();
+  await slider.fill('0');
+  const later = await area.screenshot();
+  expect(isSame(earlier, later)).toBe(false);
+  await pictures.getByRole('button', { name: 'Only what differs' }).click();
+  await pictures.getByRole('button', { name: 'Side by side' }).click();
+  await expect(slider).toHaveCount(0);
+  expect((await new AxeBuilder({ page }).include('[role="dialog"]').analyze()).violations).toEqual([]);
+  expect(await shaOf(page, id)).toBe(before);
+  await dialog.getByRole('button', { name: /^Make \d+ changes$/ }).click();
+  await expect(page.getByText(/changes made/)).toBeVisible();
+  const planned = await shaOf(page, id);
+  expect(planned).not.toBe(before);
+
+  await office.stop();
+  await office.start();
+  await page.goto(`${office.base}/drawings/${id}`);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(() => shaOf(page, id)).toBe(before);
+  await page.getByRole('button', { name: /^Redo/ }).click();
+  await expect.poll(() => shaOf(page, id)).toBe(planned);
+
+  await page.getByRole('tab', { name: 'Before and now' }).click();
+  await expect(page.getByText(/changes between them/)).toBeVisible();
+  await expect(page.getByRole('row', { name: /Own colour 1 settled/ })).toBeVisible();
+  const sheet = page.getByRole('region', { name: 'Before and after, as they print' });
+  await expect(sheet.locator('canvas[data-whole="true"]')).toHaveCount(2);
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+});
+
+test('one cause is corrected in several drawings, and taken back in all of them', async ({ page }) => {
+  for (let i = 1; i < 4; i++)
+    await sendIn(page.request, office.base, {
+      name: `M-${i}.dxf`,
+      sender: 'Many Office',
+      bytes: coloured(i * 100),
+    });
+  await page.goto(`${office.base}/drawings`);
+  await page.getByRole('link', { name: 'By cause' }).click();
+  await page
+    .getByRole('row', { name: /Own colour/ })
+    .getByRole('link')
+    .click();
+  await page.getByRole('button', { name: /^Pick all/ }).click();
+  await page.getByRole('checkbox', { name: 'Correct in M-3.dxf' }).uncheck();
+  await page.getByRole('button', { name: /^Correct in \d+ drawings …/ }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('row', { name: /M-1\.dxf 6 changes/ })).toBeVisible();
+  await expect(dialog.getByRole('row', { name: /M-3\.dxf/ })).toHaveCount(0);
+  await dialog.getByRole('button', { name: /^Make \d+ changes$/ }).click();
+  await expect(page.getByText(/corrected in 2 of 2 drawings/)).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByRole('row', { name: /M-1\.dxf/ })).toHaveCount(0);
+  await expect(page.getByRole('row', { name: /M-3\.dxf/ })).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await page.getByRole('button', { name: 'Take back in 2 drawings' }).click();
+  await expect(page.getByRole('row', { name: /M-1\.dxf/ })).toBeVisible();
+});
+
+test('twenty thousand findings come by part, and are searched and walked to the last', async ({ page }) => {
+  test.setTimeout(180_000);
+  const file = new DrawingComposer({ version: 'AC1024', units: 4 });
+  const words = ['WALL', 'DOOR', 'PIPE', 'NOTE', 'KERB'];
+  for (let i = 0; i < 20_000; i++) {
+    const layer = `${words[i % words.length]}-${String(i).padStart(5, '0')}`;
+    file.layer({ name: layer, colour: 1 + (i % 7) });
+    file.model.line({ layer }, [10 * (i % 200), i / 20], [10 * (i % 200) + 8, i / 20]);
+  }
+  const id = await sendIn(page.request, office.base, {
+    name: 'Thousands.dxf',
+    sender: 'Patient Office',
+    bytes: file.bytes(),
+  });
+  await page.goto(`${office.base}/drawings/${id}`);
+  const tab = page.getByRole('tab', { name: /^Findings/ });
+  await expect(page.getByText(/more findings? …/)).toHaveCount(0, { timeout: 60_000 });
+  const all = Number((await tab.textContent())?.replace(/\D/g, ''));
+  expect(all).toBeGreaterThan(20_000);
+  // Of so many only those in sight are on the page.
+  const lines = page.locator('[data-finding]');
+  expect(await lines.count()).toBeLessThan(100);
+  await page.keyboard.press('/');
+  await page.keyboard.type('note-19998');
+  await expect(lines).toHaveCount(1);
+  await expect(page.getByText(/“NOTE-19998” is not in the standard/)).toBeVisible();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type('kerb-19999');
+  await expect(page.getByText(/“KERB-19999” is not in the standard/)).toBeVisible();
+  await page.getByLabel('Find in the findings').fill('');
+  await page.getByRole('button', { name: /^All/ }).last().focus();
+  // Backwards from the beginning is the last one.
+  await page.keyboard.press('p');
+  await expect(page).toHaveURL(/finding=/);
+  await expect(page.locator('[data-finding][aria-expanded="true"]')).toBeInViewport();
+});
