@@ -111,6 +111,70 @@ test('one cause is corrected in several drawings, and taken back in all of them'
   await expect(page.getByRole('row', { name: /M-1\.dxf/ })).toBeVisible();
 });
 
+test('a drawing is reviewed by keyboard alone, and the focus is never lost', async ({ page }) => {
+  const file = new DrawingComposer({ version: 'AC1024', units: 4 });
+  file.layer({ name: 'A-WALL', colour: 3, widthMm: 0.13 });
+  file.layer({ name: 'Doors', colour: 1 });
+  file.layer({ name: 'Odd things', colour: 2 });
+  for (const [i, layer] of ['A-WALL', 'Doors', 'Odd things'].entries())
+    file.model.line({ layer, colour: 5 }, [0, 9 * i], [40, 9 * i]);
+  const id = await sendIn(page.request, office.base, {
+    name: 'K-1.dxf',
+    sender: 'Key Office',
+    bytes: file.bytes(),
+  });
+  await page.goto(`${office.base}/drawings/${id}`);
+  await expect(page.getByRole('tab', { name: /^Findings/ })).toBeVisible();
+  const opened = page.locator('[data-finding][aria-expanded="true"]');
+  const focused = (): Promise<string> =>
+    page.evaluate(() =>
+      document.activeElement === document.body ? '' : (document.activeElement?.tagName ?? ''),
+    );
+  // The page may still be starting up.
+  await expect(async () => {
+    await page.keyboard.press('n');
+    await expect(opened).toHaveCount(1, { timeout: 500 });
+  }).toPass();
+  // Down to a finding that settles by itself; Enter corrects it, and the next one is chosen.
+  const correct = page.getByRole('button', { name: /^Correct/ }).filter({ hasText: 'Enter' });
+  for (let i = 0; i < 20 && (await correct.count()) === 0; i++) await page.keyboard.press('n');
+  await expect(correct).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/changes? made/).first()).toBeVisible();
+  await expect.poll(focused).not.toBe('');
+  // Undo by key; everything automatic by key, by way of the plan, which is applied with the keyboard.
+  await page.keyboard.press('Control+z');
+  await expect(page.getByText('Taken back.')).toBeVisible();
+  await expect.poll(focused).not.toBe('');
+  await expect(page.getByRole('button', { name: /automatically/ })).toBeEnabled();
+  await page.keyboard.press('a');
+  const make = page.getByRole('dialog').getByRole('button', { name: /^Make \d+ changes?$/ });
+  await expect(make).toBeEnabled();
+  for (let i = 0; i < 60 && !(await make.evaluate((button) => button === document.activeElement)); i++)
+    await page.keyboard.press('Tab');
+  await expect(make).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /automatically/ })).toHaveCount(0);
+  await expect.poll(focused).not.toBe('');
+  // A likely layer is taken over with Enter; what is not near is waived by keyboard.
+  await page.keyboard.press('/');
+  await page.keyboard.type('Doors');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Tab');
+  await page.getByRole('button', { name: /“Doors” is not in the standard/ }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: /^Make it A-DOOR/ })).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/“Doors” is not in the standard/)).toHaveCount(0);
+  await expect.poll(focused).not.toBe('');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expect.poll(focused).not.toBe('');
+});
+
 test('twenty thousand findings come by part, and are searched and walked to the last', async ({ page }) => {
   test.setTimeout(180_000);
   const file = new DrawingComposer({ version: 'AC1024', units: 4 });

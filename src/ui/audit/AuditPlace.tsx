@@ -27,6 +27,7 @@ import { likelyTarget, type RuleWords } from './types';
 import { useCompared } from './useCompared';
 import { useDrawing, useHandles, useProposals } from './useDrawing';
 import { useFindings } from './useFindings';
+import { useKeptFocus } from './useKeptFocus';
 import { useAddress, useLedgerView } from './useLedgerView';
 import { WaiveDialog } from './WaiveDialog';
 import { WaivedList } from './WaivedList';
@@ -104,6 +105,8 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
   );
   const finding = all.find((candidate) => candidate.key === chosen) ?? null;
   const handles = useHandles(drawing, finding);
+
+  useKeptFocus(waits, chosen);
 
   const walk = (by: 1 | -1): void => {
     if (shown.length === 0) return;

@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { Toaster } from 'sonner';
-import { PLACES } from './places';
+import { isIn, PLACES } from './places';
 
 export interface FrameEdition {
   readonly office: string;
@@ -36,11 +36,9 @@ export function Frame({ edition, children }: { edition: FrameEdition | null; chi
           Zinc Warden
         </Link>
         <nav aria-label="Places" className="flex items-stretch">
-          {PLACES.map(({ href, name }) => {
-            const here =
-              href === '/'
-                ? path === '/'
-                : path.startsWith(href) || (href === '/standard' && path.startsWith('/rules'));
+          {PLACES.map((place) => {
+            const { href, name } = place;
+            const here = isIn(path, place);
             return (
               <Link
                 key={href}
@@ -74,7 +72,7 @@ export function Frame({ edition, children }: { edition: FrameEdition | null; chi
           )}
         </div>
       </header>
-      <main id="main" className="flex min-h-0 flex-1 flex-col">
+      <main id="main" tabIndex={-1} className="outline-none flex min-h-0 flex-1 flex-col">
         {children}
       </main>
       <Toaster

@@ -1,7 +1,7 @@
 'use client';
 
 import { Dialog as Radix } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
 
 interface Props {
   readonly open: boolean;
@@ -21,12 +21,23 @@ const SIZES = {
 
 /** The one decision that is asked for, over everything else. */
 export function Dialog({ open, onOpenChange, title, about, children, size = 'usual' }: Props) {
+  const before = useRef<Element | null>(null);
   return (
     <Radix.Root open={open} onOpenChange={onOpenChange}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-ink/35" />
         <Radix.Content
           className={`fixed left-1/2 z-50 flex -translate-x-1/2 flex-col border border-ink bg-plate ${SIZES[size]}`}
+          onOpenAutoFocus={() => {
+            before.current = document.activeElement;
+          }}
+          onCloseAutoFocus={(event) => {
+            // A dialog opened by a key has no button to go back to: the focus goes where it was, or to the page.
+            event.preventDefault();
+            const back = before.current;
+            if (back instanceof HTMLElement && back.isConnected && back !== document.body) back.focus();
+            else document.getElementById('main')?.focus();
+          }}
           {...(about ? {} : { 'aria-describedby': undefined })}
         >
           <div className="border-b border-hairline px-5 pb-3 pt-4">
