@@ -316,7 +316,7 @@ export const demoStandard: Standard = {
       name: 'OHW-Metres',
       use: 'Site plans: metres to two places',
       base: 'OHW-Millimetres',
-      settings: { decimals: 2, dropTrailing: false, factor: 0.001, suffix: ' m' },
+      settings: { decimals: 2, rounding: 0.01, dropTrailing: false, factor: 0.001, suffix: ' m' },
       clause: '7.2',
     }),
     dimensionStyleSchema.parse({

@@ -4,6 +4,7 @@ import { OBJECT_KINDS } from '../src/core/dxf/object-kinds';
 import { PROPERTIES, type StandardLayer, type StandardLinetype } from '../src/core/standard/definitions';
 import { fillSchema, type StandardFill } from '../src/core/standard/fills';
 import { JUSTIFICATIONS, type StandardTextStyle } from '../src/core/standard/lettering';
+import { followed } from '../src/core/standard/line-families';
 import { type LineMark, symbolBox } from '../src/core/standard/line-marks';
 import { wordLook, wordWidthMm } from '../src/core/standard/line-words';
 import type { LineMeaning } from '../src/core/standard/meanings';
@@ -109,7 +110,7 @@ function linetypeOf(
         }
         elementsMm.push(-Math.ceil(gap * 100) / 100);
       }
-      return { name, ...rest, elementsMm, words, symbols, ends: { insetMm, whole } };
+      return { name, ...rest, elementsMm, words, symbols, follows: null, ends: { insetMm, whole } };
     });
 }
 
@@ -240,15 +241,26 @@ export const anyStandard: fc.Arbitrary<Standard> = fc
           ),
           fills: each(called.fills, (name) => fillOf(name, called.layers)),
           parallels: each(called.sets, (name) => setOf(name, called.linetypes)),
+          follow: fc.boolean(),
         }),
       ),
   )
-  .map(({ styles, roles, linetypes, ...parts }) => {
+  .map(({ styles, roles, linetypes, follow, ...parts }) => {
     const blank = blankStandard('Any');
+    // Where two lines have words, the others can follow the first of them.
+    const base = follow ? linetypes.find(({ words }) => words.length > 0) : undefined;
+    const family = followed({
+      linetypes: linetypes.map((linetype) =>
+        base && linetype !== base && linetype.words.length > 0
+          ? { ...linetype, follows: base.name }
+          : linetype,
+      ),
+      lettering: { styles },
+    });
     return {
       ...blank,
       ...parts,
-      linetypes: [...blank.linetypes, ...linetypes],
+      linetypes: [...blank.linetypes, ...family.linetypes],
       lettering: { ...blank.lettering, styles },
       pens: { ...blank.pens, roles },
     };

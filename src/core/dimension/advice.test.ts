@@ -28,6 +28,8 @@ describe('rules between the settings of a dimension style', () => {
       /0.03937/,
     ],
     ['rounding that the places hide', { rounding: 0.5 }, /rounded to 0.5, but shown with 0 places/],
+    // 0.01 m is 10 mm: what is shown can be 5 mm off, and nothing says so
+    ['places that hide', { suffix: ' m', factor: 0.001, decimals: 2 }, /2 places a figure can be 5 mm off/],
     ['limits that are none', { tolerance: 'limits', toleranceAbove: -1 }, /not above the lower/],
     ['sizes for one scale', { sizedOnPaper: false, overallScale: 50 }, /hold at 1:50 only/],
     ['two pens', { linePenMm: 0.18, extensionPenMm: 0.25 }, /beside a dimension line of 0.18/],
@@ -35,9 +37,15 @@ describe('rules between the settings of a dimension style', () => {
     expect(said(values).join('\n')).toMatch(words);
   });
 
+  it('lets a rounding that is set speak for itself, and places that are enough', () => {
+    const metres = { suffix: ' m', factor: 0.001 } as const;
+    expect(said({ ...metres, decimals: 3 })).toEqual([]);
+    expect(said({ ...metres, decimals: 2, rounding: 0.01 })).toEqual([]);
+  });
+
   it('takes a second value after the first one’s factor', () => {
     // The value is in m already: 1 m is 1000 mm, so that inches want 1000/25.4.
-    const metres = { suffix: ' m', factor: 0.001, second: true, secondSuffix: '"' } as const;
+    const metres = { suffix: ' m', factor: 0.001, decimals: 3, second: true, secondSuffix: '"' } as const;
     expect(said({ ...metres, secondFactor: 1000 / 25.4 })).toEqual([]);
     expect(said(metres).join()).toMatch(/39.370079/);
   });

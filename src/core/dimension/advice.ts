@@ -22,6 +22,9 @@ const UNIT_FACTORS: readonly (readonly [RegExp, string, number])[] = [
 /** Smallest gap at the object that reads as a gap, mm. Common practice: 0.5 looks attached, 2 reads as a gap. */
 const GAP_THAT_READS_MM = 0.5;
 
+/** A figure that is off by more than this hides something. Common practice: lengths are good to the mm. */
+const HIDDEN_MM = 0.5;
+
 /**
  * Rules between the settings of a dimension style. They are advice: a style that breaks one can be issued.
  * Factors are judged for drawings in mm.
@@ -73,6 +76,14 @@ export function dimensionAdvice(standard: Standard, v: DimensionValues): Dimensi
   if (v.second) checkFactor(v.secondSuffix, v.secondFactor, v.factor, 'secondFactor', format);
   if (v.rounding > 0 && v.lengthFormat === 'decimal' && !holdsStep(v.rounding, v.decimals))
     format('decimals', `rounded to ${v.rounding}, but shown with ${v.decimals} places`);
+  if (v.lengthFormat === 'decimal' && v.rounding === 0 && v.factor > 0) {
+    const offBy = 0.5 / 10 ** v.decimals / v.factor;
+    if (offBy > HIDDEN_MM + 1e-9)
+      format(
+        'decimals',
+        `with ${v.decimals} ${v.decimals === 1 ? 'place' : 'places'} a figure can be ${figure(offBy)} mm off the length it measures; give it more places, or a rounding that says so`,
+      );
+  }
   if (v.tolerance === 'limits' && v.toleranceAbove + v.toleranceBelow <= 0)
     format('toleranceAbove', 'the upper limit is not above the lower one');
   if (v.tolerance !== 'none' && v.toleranceAbove === 0 && v.toleranceBelow === 0)

@@ -6,7 +6,7 @@ import type { StandardLayer, StandardLinetype } from '../standard/definitions';
 import { dimensionValues, type StandardDimensionStyle } from '../standard/dimension-settings';
 import { formatLines, type StandardFill } from '../standard/fills';
 import { SHEET_SIZES_MM, SHEETS, type StandardTextStyle } from '../standard/lettering';
-import { formatElements } from '../standard/line-words';
+import { formatLine } from '../standard/line-words';
 import { areaOf, formatParallels, inOrder, type StandardParallelSet, widthOf } from '../standard/parallels';
 import type { Standard } from '../standard/standard';
 import { putDefinitions, putFill, putLineMarks } from './template';
@@ -184,7 +184,7 @@ function linetypeItem(linetype: StandardLinetype): Item {
       );
       label(space, x + 122, y - 4.9, 1.8, linetype.name, LABEL, COLUMN_MM - 122);
       label(space, x + 122, y - 8.4, 1.8, linetype.description, QUIET, COLUMN_MM - 122);
-      const elements = linetype.elementsMm.length > 0 ? formatElements(linetype) : 'unbroken';
+      const elements = formatLine(linetype);
       label(space, x + 122, y - 11.9, 1.8, elements, QUIET, COLUMN_MM - 122);
     },
   };

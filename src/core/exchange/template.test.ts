@@ -1,10 +1,14 @@
 import { demoStandard } from '../../../demo/standard';
 import { audit } from '../audit/engine';
+import { extentsOf } from '../drawing/extents';
+import { largestViewport } from '../drawing/viewports';
+import { kindOf } from '../dxf/drawing';
 import { faceOf } from '../dxf/fonts';
 import { readDrawing } from '../dxf/read/interpret';
 import { learnStandard } from '../learn/learn';
 import { differences, formatDifference } from '../standard/differences';
 import { dimensionValues, ownSettings } from '../standard/dimension-settings';
+import { SHEET_SIZES_MM } from '../standard/lettering';
 import { blankStandard, checkStandard, type Standard } from '../standard/standard';
 import { STARTERS } from '../standard/starters';
 import { templateDrawing } from './template';
@@ -112,3 +116,43 @@ function byName(standard: Standard): unknown {
     }),
   };
 }
+
+describe('sheets of a template', () => {
+  const drawing = read(templateDrawing(demoStandard).bytes);
+
+  it('have their frame, 20 mm from the filing edge and 10 mm elsewhere, and a viewport at 1:100 within it', () => {
+    // source: ISO 5457 for borders, ISO 5455 for the scale, from memory
+    for (const [name, [width, height]] of Object.entries(SHEET_SIZES_MM)) {
+      const sheet = drawing.sheets.find((one) => one.name === name)!;
+      const rows = drawing.containers[sheet.container].rows;
+      const frame = rows.find((row) => kindOf(drawing, row) === 'polyline')!;
+      const box = extentsOf(drawing, frame)!;
+      expect([name, box.minX, box.minY, box.maxX, box.maxY]).toEqual([name, 20, 10, width - 10, height - 10]);
+      expect(largestViewport(drawing, sheet)!.mmPerUnit).toBeCloseTo(1 / 100, 9);
+    }
+  });
+
+  it('say what the standard has no layer for', () => {
+    const bare = templateDrawing(blankStandard('Bare'));
+    expect(bare.leftOut).toEqual([
+      'frames of sheets: no layer of the standard is for them',
+      'viewports: no layer of the standard takes them',
+    ]);
+  });
+
+  it('and texts have their height on paper, but where something sets them at its own', () => {
+    const fixed = [...drawing.textStyles.values()].filter(({ height }) => height > 0).map(({ name }) => name);
+    const used = new Set(
+      demoStandard.dimensions.map((style) => dimensionValues(demoStandard.dimensions, style).textStyle),
+    );
+    expect(fixed.length).toBeGreaterThan(0);
+    for (const name of fixed) {
+      expect(used.has(name)).toBe(false);
+      const { heightMm } = demoStandard.lettering.styles.find((style) => style.name === name)!;
+      expect(drawing.textStyles.get(name.toLowerCase())!.height).toBe(heightMm);
+    }
+    // R12 knows no lettering sized on paper.
+    const old = read(templateDrawing(demoStandard, 'R12').bytes);
+    expect([...old.textStyles.values()].every(({ height }) => height === 0)).toBe(true);
+  });
+});

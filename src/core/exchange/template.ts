@@ -13,12 +13,12 @@ import { newTextStyle } from '../records/text-style-record';
 import type { StandardLayer } from '../standard/definitions';
 import { dimensionValues, type StandardDimensionStyle } from '../standard/dimension-settings';
 import { familiesOf, type StandardFill } from '../standard/fills';
-import { SHEET_SIZES_MM, SHEETS } from '../standard/lettering';
 import { wordLook } from '../standard/line-words';
 import { nameMatcher } from '../standard/name-patterns';
 import { inOrder, type StandardParallelSet, widthOf } from '../standard/parallels';
 import { REDUCTIONS } from '../standard/scales';
 import { findLayer, type Standard } from '../standard/standard';
+import { putSheets } from './template-sheets';
 
 export const TEMPLATE_VERSIONS = { '2010': 'AC1024', R12: 'AC1009' } as const;
 export type TemplateVersion = keyof typeof TEMPLATE_VERSIONS;
@@ -47,7 +47,7 @@ export function putDefinitions(file: DrawingComposer, standard: Standard): void 
       shapes: true,
     });
   for (const linetype of standard.linetypes) {
-    const { basis, ends, clause, notes } = linetype;
+    const { follows, basis, ends, clause, notes } = linetype;
     file.linetype(
       linetype.name,
       linetype.description,
@@ -57,13 +57,26 @@ export function putDefinitions(file: DrawingComposer, standard: Standard): void 
         mmPerUnit: 1,
         symbols: { of: standard.lineMarks, style: shapes },
       }),
-      { basis, ends, clause, notes },
+      { follows, basis, ends, clause, notes },
     );
   }
   for (const layer of standard.layers) putLayer(file, layer);
+  // What dimensions and lines set in a style has a height of its own there, which a fixed one would take the place of.
+  const sized = new Set(
+    [
+      ...standard.dimensions.map((style) => dimensionValues(standard.dimensions, style).textStyle),
+      ...standard.linetypes.flatMap(({ words }) => words.map(({ style }) => style)),
+    ].map(foldName),
+  );
   for (const style of standard.lettering.styles) {
     const { use, font, face, lineSpacing, justification, clause, notes } = style;
-    file.textStyle(newTextStyle(style, { use, font, face, lineSpacing, justification, clause, notes }));
+    const own = { use, font, face, lineSpacing, justification, clause, notes };
+    // R12 knows no lettering sized on paper: there a fixed height would be one of the model.
+    const onPaper = !old && !sized.has(foldName(style.name));
+    file.textStyle({
+      ...newTextStyle(style, own),
+      ...(onPaper ? { height: style.heightMm, onPaper } : {}),
+    });
   }
   putTerminators(file, standard.dimensions);
   for (const style of standard.dimensions) {
@@ -164,7 +177,7 @@ const SAMPLE_MM = { width: 44, height: 30, gap: 12, columns: 8 } as const;
 
 /**
  * A drawing to begin with: every layer, linetype, text style, dimension style and parallel-line set of an edition,
- * sheets of all sizes, and a sheet with a sample of each fill and each parallel-line set.
+ * sheets of all sizes with their frames and viewports, and a sheet with a sample of each fill and each parallel-line set.
  * @returns the file, and what its version cannot hold, in words
  */
 export function templateDrawing(
@@ -183,8 +196,7 @@ export function templateDrawing(
       leftOut.push('pen widths, and which layers print');
     leftOut.push('sheet sizes: R12 has one sheet without a size');
   } else putLineMarks(file, standard);
-  const sizes = old ? [] : SHEETS;
-  for (const name of sizes) file.sheet(name, ...SHEET_SIZES_MM[name]);
+  if (!old) leftOut.push(...putSheets(file, standard, (layer, kind) => takesKind(standard, layer, kind)));
   const without = putSamples(file, standard, old);
   const says = (what: string, all: number, missing: readonly { readonly name: string }[]): void => {
     if (all === 0) return;

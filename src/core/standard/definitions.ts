@@ -91,6 +91,9 @@ export const linetypeSchema = z
       .meta({ description: 'Paper mm: dash above 0, gap below 0, dot 0. Empty for a continuous line.' }),
     words: z.array(lineWordSchema).max(12).default([]),
     symbols: z.array(placedSymbolSchema).max(12).default([]),
+    follows: z.string().trim().max(255).nullable().default(null).meta({
+      description: 'Linetype whose line this one is, with another word; null for a line of its own.',
+    }),
     basis: z
       .enum(['paper', 'model'])
       .default('paper')

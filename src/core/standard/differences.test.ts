@@ -65,7 +65,13 @@ describe('differences of two standards', () => {
     expect(differingSettings(millimetres, metres).sort()).toEqual(
       Object.keys(demoStandard.dimensions[1].settings).sort(),
     );
-    expect(differingSettings(millimetres, metres)).toEqual(['decimals', 'suffix', 'factor', 'dropTrailing']);
+    expect(differingSettings(millimetres, metres)).toEqual([
+      'decimals',
+      'rounding',
+      'suffix',
+      'factor',
+      'dropTrailing',
+    ]);
   });
 
   it('compares two definitions of a kind, whatever they are called', () => {
@@ -74,6 +80,7 @@ describe('differences of two standards', () => {
       ['use', 'Everything that is built: whole millimetres', 'Site plans: metres to two places'],
       ['builds on', 'none', 'OHW-Millimetres'],
       ['number: decimal places', '0', '2'],
+      ['number: rounded to', '0', '0.01'],
       ['number: after the value', 'nothing', '“ m”'],
       ['number: factor', '1 ×', '0.001 ×'],
       ['number: zeros at the end dropped', 'yes', 'no'],

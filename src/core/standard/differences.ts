@@ -68,6 +68,7 @@ const LINETYPE: Settings<StandardLinetype> = [
   ['words off the line by', (linetype) => list(linetype.words.map((word) => mm(word.offsetMm)))],
   ['words stay level', (linetype) => list(linetype.words.map((word) => yes(word.upright)))],
   ['symbols', (linetype) => list(linetype.symbols.map(formatSymbol))],
+  ['follows', ({ follows }) => follows ?? 'nothing'],
   ['sized', ({ basis }) => (basis === 'paper' ? 'on paper' : 'in the model')],
   ['stops short of its ends by', ({ ends }) => mm(ends.insetMm)],
   ['only whole repeats', ({ ends }) => yes(ends.whole)],

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { demoStandard } from '../../../demo/standard';
 import { hatchPieces, spacingOf } from '../geometry/hatch';
-import { FILL_PRESETS, type FillLine, familiesOf, fillSchema, linesOf } from './fills';
+import { FILL_PRESETS, type FillLine, familiesOf, fillSchema, linesOf, tooClose } from './fills';
 import { inOrder, parallelSetSchema, widthOf } from './parallels';
 import { checkStandard } from './standard';
 
@@ -108,5 +108,26 @@ describe('a set of parallel lines', () => {
       path: ['lines', 1, 'offsetMm'],
       message: 'two lines lie at 5 mm',
     });
+  });
+});
+
+describe('lines of a fill that run together', () => {
+  const lines = (spacingMm: number) => [
+    { angleDeg: 45, originMm: [0, 0] as [number, number], spacingMm: 3, shiftMm: 0, dashesMm: [] },
+    { angleDeg: -45, originMm: [0, 0] as [number, number], spacingMm, shiftMm: 0, dashesMm: [] },
+  ];
+  // source: ISO 128-2, from memory: 0.7 mm clear between parallel lines
+  it('are told on paper, and for the model from the scale on at which they do', () => {
+    expect(tooClose({ kind: 'lines', basis: 'paper', lines: lines(0.5) })).toEqual({
+      says: 'Lines 0.5 mm apart run together on paper: 0.7 mm print apart.',
+      always: true,
+    });
+    expect(tooClose({ kind: 'lines', basis: 'paper', lines: lines(0.7) })).toBeNull();
+    // common practice: brick courses at 75 mm: 0.75 mm at 1:100, 0.375 mm at 1:200
+    expect(tooClose({ kind: 'lines', basis: 'model', lines: [{ ...lines(75)[1] }] })).toEqual({
+      says: 'From 1:200 on its lines are 0.375 mm apart on paper and run together: 0.7 mm print apart.',
+      always: false,
+    });
+    expect(tooClose({ kind: 'solid', basis: 'paper', lines: [] })).toBeNull();
   });
 });

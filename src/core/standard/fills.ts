@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { LineFamily } from '../geometry/hatch';
+import { REDUCTIONS } from './scales';
 
 const finite = z.number().min(-100000).max(100000);
 
@@ -105,6 +106,31 @@ export function familiesOf(fill: StandardFill, scale = 1, turnDeg = 0): LineFami
       dashes: line.dashesMm.map((dash) => dash * scale),
     };
   });
+}
+
+/** Clear space between lines that print apart, mm. Source: ISO 128-2, from memory. */
+const APART_MM = 0.7;
+
+/**
+ * What is to be said of the lines of a fill that lie too close to print apart; null where nothing is.
+ * @returns words, and whether they are so at every scale: lines of the model come closer as the scale gets smaller
+ */
+export function tooClose({ kind, lines, basis }: Pick<StandardFill, 'kind' | 'lines' | 'basis'>): {
+  readonly says: string;
+  readonly always: boolean;
+} | null {
+  if (kind !== 'lines' || lines.length === 0) return null;
+  const least = Math.min(...lines.map(({ spacingMm }) => Math.abs(spacingMm)));
+  if (basis === 'paper')
+    return least < APART_MM
+      ? { says: `Lines ${least} mm apart run together on paper: ${APART_MM} mm print apart.`, always: true }
+      : null;
+  const from = REDUCTIONS.find((reduction) => least / reduction < APART_MM);
+  if (from === undefined) return null;
+  return {
+    says: `From 1:${from} on its lines are ${tidy(least / from, 1000)} mm apart on paper and run together: ${APART_MM} mm print apart.`,
+    always: from === 1,
+  };
 }
 
 /** The lines of a pattern from its families; the reverse of {@link familiesOf} for a scale. */

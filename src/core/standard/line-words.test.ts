@@ -11,8 +11,10 @@ import {
   clearanceMm,
   familyName,
   formatElements,
+  formatLine,
   formatTooWide,
   parseElements,
+  tightestBendMm,
   withWords,
   wordWidthMm,
 } from './line-words';
@@ -169,6 +171,30 @@ describe('words on a line', () => {
   });
 });
 
+describe('a line in words', () => {
+  const mark = { symbol: 'RING', element: 1 };
+  it.each([
+    ['unbroken', [], [], []],
+    ['dash 6, gap 1.5', [6, -1.5], [], []],
+    ['dash 6, gap 2, with RING', [6, -2], [], [mark]],
+    ['unbroken, RING every 20 mm', [10, 0, 10], [], [mark]],
+    ['unbroken, “G” every 20 mm', [10, 0, 10], [{ element: 1, text: 'G' }], []],
+  ])('%s', (said, elementsMm, words, symbols) => {
+    expect(formatLine({ elementsMm, words, symbols })).toBe(said);
+  });
+});
+
+describe('bends that a word fits', () => {
+  it('follow from the height of an arc over its chord', () => {
+    const word = { text: 'WATER', heightMm: 2 };
+    const look = { face: 'stroke', widthFactor: 1, slantDeg: 0 } as const;
+    const radius = tightestBendMm(word, look);
+    const half = wordWidthMm(word.text, word.heightMm, look) / 2;
+    // On a circle of that radius the middle of the word's chord lies a quarter of its height off.
+    expect(radius - Math.sqrt(radius ** 2 - half ** 2)).toBeCloseTo(0.5, 9);
+  });
+});
+
 describe('elements in words', () => {
   it('are read as they are written, and by hand', () => {
     expect(parseElements('dash 12, gap 4 “W”, dot, gap 1.5')).toEqual({
@@ -181,21 +207,19 @@ describe('elements in words', () => {
     });
     expect(parseElements('dash 12, gap 6 “2" main”')?.words).toEqual([{ element: 1, text: '2" main' }]);
     expect(parseElements('')).toEqual({ elementsMm: [], words: [] });
+    // A gap of nothing leaves the line unbroken: what stands there stands on it.
+    expect(parseElements('dash 10, gap 0 “G”, dash 10')).toEqual({
+      elementsMm: [10, 0, 10],
+      words: [{ element: 1, text: 'G' }],
+    });
   });
 
-  it.each([
-    '12, -3',
-    'dash',
-    'dash 0',
-    'dot 3',
-    'dash 3 “W”',
-    'gap 3 W',
-    'gap 3 “W',
-    'dash -3',
-    'dash 3 gap 1',
-  ])('are refused where they cannot be meant: %s', (text) => {
-    expect(parseElements(text)).toBeNull();
-  });
+  it.each(['12, -3', 'dash', 'dot 3', 'dash 3 “W”', 'gap 3 W', 'gap 3 “W', 'dash -3', 'dash 3 gap 1'])(
+    'are refused where they cannot be meant: %s',
+    (text) => {
+      expect(parseElements(text)).toBeNull();
+    },
+  );
 
   it('come back the same from their words', () => {
     const length = fc.double({ min: 0.001, max: 1000, noNaN: true });

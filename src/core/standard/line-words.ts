@@ -114,6 +114,22 @@ export function joinGaps(
   return { elements: joined, now };
 }
 
+/** How far the ends of a word may stand off a bent line, as a share of its height, before it reads as beside it. */
+const OFF_A_BEND = 0.25;
+
+/**
+ * The tightest bend that a word still fits, mm on paper: it is straight, and its line is not. From the height of an arc
+ * over its chord: r = w²/8s + s/2.
+ */
+export function tightestBendMm(
+  { text, heightMm }: Pick<LineWord, 'text' | 'heightMm'>,
+  look: WordLook,
+): number {
+  const width = wordWidthMm(text, heightMm, look);
+  const off = OFF_A_BEND * heightMm;
+  return width ** 2 / (8 * off) + off / 2;
+}
+
 /** Whether a word stands beside the line, so that it needs no room in it. */
 export const isBeside = ({ offsetMm, heightMm }: Pick<LineWord, 'offsetMm' | 'heightMm'>): boolean =>
   Math.abs(offsetMm) > heightMm / 2;
@@ -193,6 +209,24 @@ export const formatElements = ({
     })
     .join(', ');
 
+/** A line in words, as a list shows it: what has no gap is unbroken, whatever stands on it. */
+export function formatLine(linetype: {
+  readonly elementsMm: readonly number[];
+  readonly words: readonly Pick<LineWord, 'element' | 'text'>[];
+  readonly symbols: readonly { readonly symbol: string }[];
+}): string {
+  const { elementsMm, words, symbols } = linetype;
+  const marks = [...new Set(symbols.map(({ symbol }) => symbol))].join(', ');
+  if (elementsMm.some((length) => length < 0))
+    return marks === '' ? formatElements(linetype) : `${formatElements(linetype)}, with ${marks}`;
+  if (elementsMm.length === 0) return 'unbroken';
+  const said = [...new Set(words.map(({ text }) => `“${text}”`)), ...(marks === '' ? [] : [marks])].join(
+    ', ',
+  );
+  const period = elementsMm.reduce((sum, length) => sum + Math.abs(length), 0);
+  return said === '' ? 'unbroken' : `unbroken, ${said} every ${Number(period.toFixed(3))} mm`;
+}
+
 export interface Elements {
   /** Paper mm: dash above 0, gap below 0, dot 0. */
   readonly elementsMm: number[];
@@ -211,13 +245,14 @@ export function parseElements(text: string): Elements | null {
     if (!match) return null;
     const [, kind, length, curly, straight] = match;
     const word = curly ?? straight;
-    if (kind.toLowerCase() === 'dot') {
-      if (length !== undefined) return null;
+    // A gap of nothing is a dot: what stands there leaves the line unbroken.
+    if (kind.toLowerCase() === 'dot' || (length !== undefined && Number(length) === 0)) {
+      if (kind.toLowerCase() === 'dot' && length !== undefined) return null;
       if (word !== undefined) words.push({ element: elementsMm.length, text: word.trim() });
       elementsMm.push(0);
       continue;
     }
-    if (length === undefined || Number(length) === 0) return null;
+    if (length === undefined) return null;
     if (word !== undefined && kind.toLowerCase() === 'dash') return null;
     if (word !== undefined) words.push({ element: elementsMm.length, text: word.trim() });
     elementsMm.push(kind.toLowerCase() === 'dash' ? Number(length) : -Number(length));

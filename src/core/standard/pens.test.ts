@@ -79,7 +79,7 @@ describe('pens', () => {
       return 'faults' in checked ? checked.faults.map(({ where, message }) => `${where}: ${message}`) : [];
     };
     expect(faults({ roles: [{ role: 'cut', widthMm: 0.4 }] })).toEqual([
-      'pens, roles, entry 1, widthMm: 0.4 mm is not among the permitted pen widths',
+      'pens, pen role 1, width: 0.4 mm is not among the permitted pen widths',
     ]);
     expect(faults({ order: [{ heavier: 'cut', lighter: 'thin', ratio: 1 }] })).toHaveLength(2);
   });

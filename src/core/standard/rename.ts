@@ -35,6 +35,10 @@ export function followName(standard: Standard, kind: RenamedKind, from: string, 
         layers: all(standard.layers, (layer) => ({ ...layer, linetype: name(layer.linetype) })),
         meanings: all(standard.meanings, (meaning) => ({ ...meaning, linetype: name(meaning.linetype) })),
         working: { ...standard.working, linetypes: standard.working.linetypes.map(name) },
+        linetypes: all(standard.linetypes, (linetype) => ({
+          ...linetype,
+          follows: linetype.follows === null ? null : name(linetype.follows),
+        })),
         parallels: all(standard.parallels, (set) => ({
           ...set,
           lines: set.lines.map((line) => ({ ...line, linetype: name(line.linetype) })),

@@ -3,6 +3,7 @@ import type { StandardLinetype, StandardPens } from './definitions';
 import { familyFaults, type StandardDimensionStyle } from './dimension-settings';
 import type { StandardFill } from './fills';
 import type { Lettering } from './lettering';
+import { followingFault } from './line-families';
 import { type LineMark, symbolBox } from './line-marks';
 import { formatTooWide, wordFault, wordLook } from './line-words';
 import type { LineMeaning } from './meanings';
@@ -73,6 +74,8 @@ export function checkParts(
   }
   for (const [i, linetype] of standard.linetypes.entries()) {
     const { symbols, elementsMm } = linetype;
+    const following = followingFault(standard.linetypes, linetype);
+    if (following) complain(['linetypes', i, 'follows'], following);
     for (const [j, word] of linetype.words.entries()) {
       if (word.style === '') continue;
       const fault = styles.has(foldName(word.style))

@@ -56,7 +56,7 @@ describe('a standard', () => {
     const [fault] = broken((data) => {
       data.layers[3].linetype = 'Wavy';
     });
-    expect(fault.where).toBe('layers, entry 4 (V-SPOT), linetype');
+    expect(fault.where).toBe('layer “V-SPOT”, linetype');
     expect(fault.message).toContain('no linetype “Wavy”');
   });
 

@@ -11,6 +11,7 @@ import {
 import { dimensionStyleSchema } from './dimension-settings';
 import { fillSchema } from './fills';
 import { blankLettering, letteringSchema } from './lettering';
+import { followed } from './line-families';
 import { lineMarkSchema } from './line-marks';
 import { meaningSchema } from './meanings';
 import { NAMED_THINGS, type NamedThing, namingSchema } from './naming';
@@ -105,7 +106,7 @@ export interface FieldFault {
 /** Checks plain data against the schema and names every field that breaks it. */
 export function checkStandard(data: unknown): { standard: Standard } | { faults: FieldFault[] } {
   const parsed = standardSchema.safeParse(data);
-  if (parsed.success) return { standard: parsed.data };
+  if (parsed.success) return { standard: { ...parsed.data, ...followed(parsed.data) } };
   return {
     faults: parsed.error.issues.slice(0, MOST_FAULTS).map((issue) => {
       const path = issue.path.map((part) => (typeof part === 'symbol' ? String(part) : part));
@@ -146,14 +147,39 @@ function formatPath(path: readonly (string | number)[], data: unknown): string {
   const words: string[] = [];
   for (const part of path) {
     at = at !== null && typeof at === 'object' ? (at as Record<string | number, unknown>)[part] : undefined;
-    if (typeof part !== 'number') words.push(part);
+    if (typeof part !== 'number') words.push(plainWords(part));
     else {
-      const named = at !== null && typeof at === 'object' && 'name' in at ? ` (${String(at.name)})` : '';
-      words.push(`entry ${part + 1}${named}`);
+      const list = words.pop() ?? 'entry';
+      const named = at !== null && typeof at === 'object' && 'name' in at ? `“${String(at.name)}”` : part + 1;
+      words.push(`${ONE_OF[list] ?? list} ${named}`);
     }
   }
   return words.length === 0 ? 'the file as a whole' : words.join(', ');
 }
+
+/** What one entry of a list is called. */
+const ONE_OF: Readonly<Record<string, string>> = {
+  layers: 'layer',
+  linetypes: 'linetype',
+  styles: 'text style',
+  dimensions: 'dimension style',
+  fills: 'fill',
+  parallels: 'parallel-line set',
+  'line marks': 'line mark',
+  meanings: 'meaning',
+  roles: 'pen role',
+  words: 'word',
+  symbols: 'line mark',
+  lines: 'line',
+  elements: 'element',
+};
+
+/** "widthMm" as a person writes it: "width". */
+const plainWords = (name: string): string =>
+  name
+    .replace(/(Mm|Deg)$/, '')
+    .replace(/([a-z])([A-Z])/g, '$1 $2')
+    .toLowerCase();
 
 /** The published JSON Schema of the exchange file. */
 export function standardJsonSchema(): Record<string, unknown> {
@@ -179,6 +205,7 @@ export const lineOf = ({
   elementsMm: [],
   words: [],
   symbols: [],
+  follows: null,
   basis: 'paper',
   ends: { insetMm: 0, whole: true },
   clause: '',

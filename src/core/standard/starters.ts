@@ -190,7 +190,7 @@ const construction = assembled({
       'Metres',
       'Site plans: metres to two places',
       'Millimetres',
-      { decimals: 2, dropTrailing: false, factor: 0.001, suffix: ' m' },
+      { decimals: 2, rounding: 0.01, dropTrailing: false, factor: 0.001, suffix: ' m' },
     ],
   ],
   fills: [

@@ -1,6 +1,7 @@
 import { foldName } from '../dxf/interner';
 import { type Difference, differences } from './differences';
 import { familyOf } from './dimension-settings';
+import { followedBy, onTheirOwn } from './line-families';
 import type { Standard } from './standard';
 
 /** Kinds of definition that can be taken over one by one, by the words of their differences. */
@@ -136,6 +137,10 @@ export function takeOver(draft: Standard, learnt: Standard, keys: Iterable<strin
   }
   for (const linetype of learnt.linetypes.filter(({ name }) => of('Linetype').has(foldName(name)))) {
     for (const { symbol } of linetype.symbols) need('Line mark', draft.lineMarks, symbol);
+    for (const base of followedBy(learnt.linetypes, linetype)) {
+      need('Linetype', draft.linetypes, base.name);
+      for (const { style } of base.words) need('Text style', draft.lettering.styles, style);
+    }
     for (const { style } of linetype.words) need('Text style', draft.lettering.styles, style);
   }
 
@@ -174,7 +179,7 @@ export function takeOver(draft: Standard, learnt: Standard, keys: Iterable<strin
   const fills = put(draft.fills, learnt.fills, of('Fill')).map((fill) =>
     fill.layer === '' || known.has(foldName(fill.layer)) ? fill : { ...fill, layer: '' },
   );
-  const linetypes = put(draft.linetypes, learnt.linetypes, of('Linetype'));
+  const linetypes = onTheirOwn(put(draft.linetypes, learnt.linetypes, of('Linetype')));
   const lineMarks = numbered(put(draft.lineMarks, learnt.lineMarks, of('Line mark')));
 
   const widths = new Set(draft.pens.seriesMm);

@@ -9,6 +9,7 @@ import {
   fillSchema,
   formatLines,
   type StandardFill,
+  tooClose,
 } from '@/core/standard/fills';
 import { reductions } from '@/core/standard/scales';
 import type { Standard } from '@/core/standard/standard';
@@ -79,6 +80,7 @@ function FillForm({
 }: FormProps<StandardFill> & { standard: Standard }) {
   const [scale, setScale] = useState(20);
   const [turn, setTurn] = useState(0);
+  const close = tooClose(value);
   const line = (i: number, patch: Partial<FillLine>): void =>
     change({ lines: value.lines.map((one, j) => (j === i ? { ...one, ...patch } : one)) });
   return (
@@ -90,6 +92,9 @@ function FillForm({
         {value.basis === 'model' && <ScaleChoice words="At" of={SCALES} scale={scale} set={setScale} />}
         <Tick label="On a sloping host" checked={turn !== 0} onChange={(on) => setTurn(on ? 20 : 0)} />
       </div>
+      {close && (
+        <p className={`mb-2 text-[12.5px] ${close.always ? 'text-ochre' : 'text-ink-2'}`}>{close.says}</p>
+      )}
       <fieldset disabled={!editable} className="flex flex-col gap-3">
         <div className="grid grid-cols-2 gap-3">
           <Field

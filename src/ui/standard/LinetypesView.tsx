@@ -4,11 +4,13 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { foldName } from '@/core/dxf/interner';
 import type { StandardLinetype } from '@/core/standard/definitions';
+import { followed, followersOf } from '@/core/standard/line-families';
 import { type PlacedSymbol, symbolBox } from '@/core/standard/line-marks';
 import { arcPath, shortestMm } from '@/core/standard/line-preview';
 import {
   familyName,
   formatElements,
+  formatLine,
   type LineWord,
   parseElements,
   withWords,
@@ -73,10 +75,9 @@ export function LinetypesView({ standard, edition, editable, save, onFile }: Vie
             head: 'Elements, mm',
             format: (linetype) => (
               <>
-                {linetype.elementsMm.length > 0 ? formatElements(linetype) : 'unbroken'}
-                {linetype.symbols.length > 0 &&
-                  ` with ${linetype.symbols.map(({ symbol }) => symbol).join(', ')}`}
+                {formatLine(linetype)}
                 {linetype.basis === 'model' && ' · in the model'}
+                {linetype.follows !== null && ` · follows ${linetype.follows}`}
               </>
             ),
             className: 'figures',
@@ -107,6 +108,7 @@ function users(standard: Standard, { name }: StandardLinetype): string[] {
     other !== undefined && foldName(other) === foldName(name);
   return [
     ...standard.layers.filter(({ linetype }) => is(linetype)).map((layer) => layer.name),
+    ...standard.linetypes.filter(({ follows }) => is(follows ?? undefined)).map((line) => line.name),
     ...standard.meanings.filter(({ linetype }) => is(linetype)).map((meaning) => `meaning ${meaning.name}`),
     ...standard.parallels
       .filter(({ lines }) => lines.some(({ linetype }) => is(linetype)))
@@ -148,6 +150,24 @@ function LinetypeForm({
     .filter(({ length, element }) => length <= 0 && !value.words.some((word) => word.element === element));
   const { styles } = standard.lettering;
   const penMm = penOfLinetype(standard, value.name);
+  const followers = followersOf(standard.linetypes, value.name);
+  /** Lines that this one could follow: those with a word, which do not follow it themselves. */
+  const bases = standard.linetypes.filter(
+    ({ name, words }) =>
+      words.length > 0 && foldName(name) !== foldName(value.name) && !followers.includes(name),
+  );
+  const follow = (name: string): void => {
+    const next = { ...value, follows: name === '' ? null : name };
+    const rest = standard.linetypes.filter((one) => foldName(one.name) !== foldName(value.name));
+    const made = followed({ linetypes: [...rest, next], lettering: standard.lettering }).linetypes.at(-1);
+    change(made ?? next);
+    setText(formatElements(made ?? next));
+  };
+  const sayWord = (word: string): void => {
+    const next = withWords(value, value.name, word, styles);
+    change({ words: next.words, elementsMm: next.elementsMm });
+    setText(formatElements(next));
+  };
 
   const write = (next: string): void => {
     setText(next);
@@ -188,7 +208,11 @@ function LinetypeForm({
       .split('\n')
       .map((one) => one.trim())
       .filter((one) => one !== '')
-      .map((word) => withWords(value, familyName(value, word), word, styles));
+      .map((word) => ({
+        ...withWords(value, familyName(value, word), word, styles),
+        follows: value.follows ?? value.name,
+        description: '',
+      }));
     const wrong = await save({ ...standard, linetypes: [...standard.linetypes, ...made] });
     if (wrong.length > 0) {
       toast.error(wrong[0].message);
@@ -245,29 +269,64 @@ function LinetypeForm({
           fault={fault('description')}
           onChange={(event) => change({ description: event.target.value })}
         />
-        <Field
-          label="Elements"
-          mono
-          value={text}
-          hint="For example: dash 12, gap 4 “W”, dot, gap 1.5. Empty for an unbroken line; a dot with a mark leaves it unbroken."
-          fault={
-            parsed === null
-              ? 'write dash, gap or dot, with lengths in mm, a word in quotes behind its gap'
-              : fault('elementsMm')
-          }
-          onChange={(event) => write(event.target.value)}
-        />
-        {value.words.map((word, i) => (
-          <WordSettings
-            key={word.element}
-            linetype={value}
-            word={word}
-            styles={styles}
-            penMm={penMm}
-            fault={fault('words', i)}
-            set={(patch) => setWord(word.element, patch)}
+        {value.words.length > 0 && bases.length > 0 && (
+          <Choice
+            label="Follows"
+            hint={
+              value.follows === null
+                ? undefined
+                : 'Its dashes, marks and the looks of its word are set there: change them once for all services.'
+            }
+            fault={fault('follows')}
+            value={value.follows ?? ''}
+            onChange={(event) => follow(event.target.value)}
+          >
+            <option value="">nothing: a line of its own</option>
+            {bases.map(({ name }) => (
+              <option key={name}>{name}</option>
+            ))}
+          </Choice>
+        )}
+        {followers.length > 0 && (
+          <p className="text-[12.5px] text-ink-2">
+            Changes here go to {followers.length === 1 ? 'the line that follows' : 'the lines that follow'}:{' '}
+            <span className="figures">{followers.join(', ')}</span>.
+          </p>
+        )}
+        {value.follows !== null && (
+          <Field
+            label="Its word"
+            mono
+            value={value.words[0]?.text ?? ''}
+            fault={fault('words')}
+            onChange={(event) => sayWord(event.target.value)}
           />
-        ))}
+        )}
+        <fieldset disabled={value.follows !== null} className="space-y-2.5">
+          <Field
+            label="Elements"
+            mono
+            value={text}
+            hint="For example: dash 12, gap 4 “W”, dot, gap 1.5. Empty for an unbroken line. A mark at a dot, or in a gap of 0, leaves the line unbroken."
+            fault={
+              parsed === null
+                ? 'write dash, gap or dot, with lengths in mm, a word in quotes behind its gap'
+                : fault('elementsMm')
+            }
+            onChange={(event) => write(event.target.value)}
+          />
+          {value.words.map((word, i) => (
+            <WordSettings
+              key={word.element}
+              linetype={value}
+              word={word}
+              styles={styles}
+              penMm={penMm}
+              fault={fault('words', i)}
+              set={(patch) => setWord(word.element, patch)}
+            />
+          ))}
+        </fieldset>
         {value.words.length > 0 && editable && !isNew && (
           <>
             <NameLines
@@ -279,82 +338,84 @@ function LinetypeForm({
             {others.trim() !== '' && <Button onClick={() => void addOthers()}>Add the family</Button>}
           </>
         )}
-        {standard.lineMarks.length > 0 &&
-          gaps.map(({ length, element }) => {
-            const placed = value.symbols.find((one) => one.element === element);
-            const symbol =
-              placed && standard.lineMarks.find(({ name }) => foldName(name) === foldName(placed.symbol));
-            const clear = symbol && placed ? (-length - symbolBox(symbol, placed.scale).width) / 2 : null;
-            return (
-              <div key={element} className="border border-hairline bg-white p-2">
-                <Choice
-                  label={length === 0 ? `At dot ${element + 1}` : `In gap ${element + 1}, ${-length} mm`}
-                  value={placed?.symbol ?? ''}
-                  fault={placed ? fault('symbols', value.symbols.indexOf(placed)) : undefined}
-                  onChange={(event) =>
-                    place(element, event.target.value === '' ? null : { symbol: event.target.value })
-                  }
-                >
-                  <option value="">no symbol</option>
-                  {standard.lineMarks.map(({ name }) => (
-                    <option key={name}>{name}</option>
-                  ))}
-                </Choice>
-                {placed && (
-                  <div className="mt-2 grid grid-cols-2 items-end gap-2">
-                    <NumberInput
-                      label="Times its size"
-                      value={placed.scale}
-                      set={(next) => place(element, { scale: next })}
-                    />
-                    <Choice
-                      label="Place"
-                      value={placed.place}
-                      onChange={(event) =>
-                        place(element, { place: event.target.value as PlacedSymbol['place'] })
-                      }
-                    >
-                      <option value="centred">centred on the line</option>
-                      <option value="sitting">on the line</option>
-                    </Choice>
-                    <Tick
-                      label="Stays level"
-                      checked={placed.upright}
-                      onChange={(next) => place(element, { upright: next })}
-                    />
-                    {clear !== null && length < 0 && (
-                      <p className={`figures text-[12.5px] ${clear < 0 ? 'text-oxide' : 'text-ink-2'}`}>
-                        {clear < 0
-                          ? `${(-2 * clear).toFixed(2)} mm too wide`
-                          : `${clear.toFixed(2)} mm clear on either side`}
-                      </p>
-                    )}
-                  </div>
-                )}
-              </div>
-            );
-          })}
-        <div className="grid grid-cols-2 gap-3">
-          <Choice
-            label="Lengths are"
-            value={value.basis}
-            onChange={(event) => change({ basis: event.target.value as StandardLinetype['basis'] })}
-          >
-            <option value="paper">mm on paper</option>
-            <option value="model">mm in the model</option>
-          </Choice>
-          <NumberInput
-            label="Stops short of its ends, mm"
-            value={value.ends.insetMm}
-            fault={fault('ends', 'insetMm')}
-            set={(insetMm) => change({ ends: { ...value.ends, insetMm } })}
+        <fieldset disabled={value.follows !== null} className="space-y-2.5">
+          {standard.lineMarks.length > 0 &&
+            gaps.map(({ length, element }) => {
+              const placed = value.symbols.find((one) => one.element === element);
+              const symbol =
+                placed && standard.lineMarks.find(({ name }) => foldName(name) === foldName(placed.symbol));
+              const clear = symbol && placed ? (-length - symbolBox(symbol, placed.scale).width) / 2 : null;
+              return (
+                <div key={element} className="border border-hairline bg-white p-2">
+                  <Choice
+                    label={length === 0 ? `At dot ${element + 1}` : `In gap ${element + 1}, ${-length} mm`}
+                    value={placed?.symbol ?? ''}
+                    fault={placed ? fault('symbols', value.symbols.indexOf(placed)) : undefined}
+                    onChange={(event) =>
+                      place(element, event.target.value === '' ? null : { symbol: event.target.value })
+                    }
+                  >
+                    <option value="">no symbol</option>
+                    {standard.lineMarks.map(({ name }) => (
+                      <option key={name}>{name}</option>
+                    ))}
+                  </Choice>
+                  {placed && (
+                    <div className="mt-2 grid grid-cols-2 items-end gap-2">
+                      <NumberInput
+                        label="Times its size"
+                        value={placed.scale}
+                        set={(next) => place(element, { scale: next })}
+                      />
+                      <Choice
+                        label="Place"
+                        value={placed.place}
+                        onChange={(event) =>
+                          place(element, { place: event.target.value as PlacedSymbol['place'] })
+                        }
+                      >
+                        <option value="centred">centred on the line</option>
+                        <option value="sitting">on the line</option>
+                      </Choice>
+                      <Tick
+                        label="Stays level"
+                        checked={placed.upright}
+                        onChange={(next) => place(element, { upright: next })}
+                      />
+                      {clear !== null && length < 0 && (
+                        <p className={`figures text-[12.5px] ${clear < 0 ? 'text-oxide' : 'text-ink-2'}`}>
+                          {clear < 0
+                            ? `${(-2 * clear).toFixed(2)} mm too wide`
+                            : `${clear.toFixed(2)} mm clear on either side`}
+                        </p>
+                      )}
+                    </div>
+                  )}
+                </div>
+              );
+            })}
+          <div className="grid grid-cols-2 gap-3">
+            <Choice
+              label="Lengths are"
+              value={value.basis}
+              onChange={(event) => change({ basis: event.target.value as StandardLinetype['basis'] })}
+            >
+              <option value="paper">mm on paper</option>
+              <option value="model">mm in the model</option>
+            </Choice>
+            <NumberInput
+              label="Stops short of its ends, mm"
+              value={value.ends.insetMm}
+              fault={fault('ends', 'insetMm')}
+              set={(insetMm) => change({ ends: { ...value.ends, insetMm } })}
+            />
+          </div>
+          <Tick
+            label="Only whole repeats; the rest goes to both ends"
+            checked={value.ends.whole}
+            onChange={(whole) => change({ ends: { ...value.ends, whole } })}
           />
-        </div>
-        <Tick
-          label="Only whole repeats; the rest goes to both ends"
-          checked={value.ends.whole}
-          onChange={(whole) => change({ ends: { ...value.ends, whole } })}
-        />
+        </fieldset>
         <NotesAndClause value={value} change={change} />
       </fieldset>
     </>

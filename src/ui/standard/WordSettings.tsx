@@ -4,6 +4,7 @@ import {
   clearanceMm,
   isBeside,
   type LineWord,
+  tightestBendMm,
   wordFault,
   wordLook,
   wordWidthMm,
@@ -64,6 +65,13 @@ export function WordSettings({
             ? `${width} mm wide, beside the line: it needs no gap`
             : `${width} mm wide, ${clear.toFixed(2)} mm clear on either side`)}
       </p>
+      {!word.upright && word.text !== '' && (
+        <p className="text-[12.5px] text-ink-2">
+          Fits bends from{' '}
+          <span className="figures">{tightestBendMm(word, look).toFixed(1)} mm radius on paper</span>; on
+          tighter ones it stands off the line.
+        </p>
+      )}
       {look.face === 'stroke' && (
         <p className={`text-[12.5px] ${penMm > word.heightMm * HEAVY ? 'text-ochre' : 'text-ink-2'}`}>
           <span className="figures">

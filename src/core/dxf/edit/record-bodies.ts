@@ -37,6 +37,8 @@ export interface NewTextStyle {
   readonly height: number;
   readonly widthFactor: number;
   readonly slantDeg: number;
+  /** Its height is one on paper: texts are as high in the model as the scale that shows them asks for. */
+  readonly onPaper?: boolean;
   /** Height that a new text begins with where each chooses its own. */
   readonly lastHeight?: number;
   /** Type family, for fonts that are not single-stroke. */
@@ -114,9 +116,23 @@ export function textStyleBody(style: NewTextStyle): NewTag[] {
           { code: 1071, value: style.bold ? 0x2000000 : 0 },
         ]
       : []),
+    ...(style.onPaper ? PAPER_SIZED : []),
     ...(style.own === undefined ? [] : ownData(style.own)),
   ];
 }
+
+/** Application under which the format keeps that something is sized on paper. */
+export const PAPER_SIZED_APPLICATION = 'AcadAnnotative';
+
+/** "Sized on paper", as the format says it since AC1021; older readers keep it unread. */
+const PAPER_SIZED: readonly NewTag[] = [
+  { code: 1001, value: PAPER_SIZED_APPLICATION },
+  { code: 1000, value: 'AnnotativeData' },
+  { code: 1002, value: '{' },
+  { code: 1070, value: 1 },
+  { code: 1070, value: 1 },
+  { code: 1002, value: '}' },
+];
 
 const numbers = (from: number, to: number): number[] =>
   Array.from({ length: to - from + 1 }, (_, i) => from + i);

@@ -9,6 +9,7 @@ import {
   type NewTextStyle,
   OWN_APPLICATION,
   ownData,
+  PAPER_SIZED_APPLICATION,
   textStyleBody,
 } from '../edit/record-bodies';
 import { codecFor } from '../encoding';
@@ -131,6 +132,7 @@ export class DrawingComposer implements ComposerHost {
   textStyle(style: NewTextStyle): void {
     const at = this.styles.findIndex((one) => foldName(one.name) === foldName(style.name));
     if (style.own !== undefined) this.applications.add(OWN_APPLICATION);
+    if (style.onPaper) this.applications.add(PAPER_SIZED_APPLICATION);
     if (at < 0) this.styles.push(style);
     else this.styles[at] = style;
   }

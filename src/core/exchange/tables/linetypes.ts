@@ -102,6 +102,12 @@ export const LINETYPE_TABLE: TableKind<StandardLinetype> = {
       format: (linetype) => linetype.symbols.map(formatSymbol).join('; '),
       read: symbols,
     },
+    {
+      head: 'Follows',
+      also: ['builds on'],
+      format: ({ follows }) => follows ?? '',
+      read: (cell, now) => ({ ...now, follows: cell.trim() === '' ? null : cell.trim() }),
+    },
     choice('basis', ['paper', 'model'], 'Sized on', 'sized'),
     {
       head: 'Stops short of its ends, mm',
