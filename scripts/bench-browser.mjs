@@ -1,6 +1,6 @@
 // How the sheet behaves with a large drawing: npm run bench:browser. Needs Chromium; the application is built first.
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
@@ -27,6 +27,58 @@ for (let i = 0; i < 100; i++) {
     break;
   await new Promise((done) => setTimeout(done, 200));
 }
+/** A drawing with as many findings, each about a layer of its own. */
+const FINDINGS = 20_000;
+
+/** How a ledger of thousands of findings behaves: the longest frame of each thing that is done to it. */
+async function ledger(page) {
+  const many = join(folder, 'findings.dxf');
+  must(bin('tsx'), ['scripts/bench/findings.ts', String(FINDINGS), many]);
+  const sent = await page.request.post(`${address}/api/drawings?name=findings.dxf&sender=Bench&project=`, {
+    data: readFileSync(many),
+    headers: { 'content-type': 'application/octet-stream' },
+  });
+  const { id } = await sent.json();
+  for (;;) {
+    const { drawings } = await (await page.request.get(`${address}/api/drawings`)).json();
+    if (drawings.find((drawing) => drawing.id === id)?.state === 'ready') break;
+    await page.waitForTimeout(300);
+  }
+  await page.goto(`${address}/drawings/${id}`);
+  await page.getByText(/more findings? …/).waitFor({ state: 'detached' });
+  // Proposals for as many layers take a while; what is measured is the list.
+  await page.waitForTimeout(15_000);
+  console.log(`\n${FINDINGS} findings in the ledger, longest frame`);
+  const measure = async (what, act) => {
+    await page.evaluate(() => {
+      window.gaps = [];
+    });
+    await act();
+    await page.waitForTimeout(400);
+    const longest = await page.evaluate(() => Math.max(...window.gaps));
+    console.log(`  ${what.padEnd(36)}${longest.toFixed(0)} ms`);
+  };
+  await measure('walking by key', async () => {
+    for (let i = 0; i < 30; i++) {
+      await page.keyboard.press('n');
+      await page.waitForTimeout(50);
+    }
+  });
+  const search = page.getByLabel('Find in the findings');
+  await measure('searching, letter by letter', () => search.pressSequentially('KERB-1999', { delay: 60 }));
+  await measure('showing all again', () => search.fill(''));
+  await measure('by layer', () => page.getByLabel('Put together by').selectOption('layer'));
+  await measure('by cause', () => page.getByLabel('Put together by').selectOption('cause'));
+  const list = await page.getByLabel('Findings', { exact: true }).last().boundingBox();
+  await page.mouse.move(list.x + 100, list.y + 300);
+  await measure('scrolling', async () => {
+    for (let i = 0; i < 60; i++) {
+      await page.mouse.wheel(0, 2500);
+      await page.waitForTimeout(20);
+    }
+  });
+}
+
 const browser = await chromium.launch({
   executablePath: '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-background-networking'],
@@ -99,6 +151,7 @@ try {
   console.log(
     `  frames while panning: median ${gaps[gaps.length >> 1].toFixed(0)} ms, longest ${gaps.at(-1).toFixed(0)} ms`,
   );
+  await ledger(page);
 } finally {
   await browser.close();
   server.kill('SIGTERM');

@@ -231,7 +231,7 @@ test('every setting of every kind can be changed in the browser', async ({ page 
   await saved(page, 'Everyx is saved in the draft.');
 
   await open(page, 'fills');
-  await change(editor(page), { Broken: '4 -4', Colour: '3' }, ['Kind']);
+  await change(editor(page), { Dashes: 'dash 4, gap 4', Colour: '3' }, ['Kind']);
   await press(page, 'Save');
   await saved(page, 'LINESX is saved in the draft.');
   await page.getByRole('button', { name: 'FADE', exact: true }).click();

@@ -37,6 +37,29 @@ describe('rules between the settings of a dimension style', () => {
     expect(said(values).join('\n')).toMatch(words);
   });
 
+  it('says no more when what it offers is taken', () => {
+    const styles: Partial<DimensionValues>[] = [
+      { terminatorSizeMm: 3.5 },
+      { extensionOffsetMm: 0 },
+      { stackSpacingMm: 3 },
+      { textOffsetMm: 0 },
+      { suffix: ' m' },
+      { rounding: 0.25 },
+      { suffix: ' m', factor: 0.001, decimals: 1 },
+      { sizedOnPaper: false, overallScale: 50 },
+      { linePenMm: 0.18, extensionPenMm: 0.25 },
+    ];
+    for (const own of styles) {
+      let values = { ...PLAIN_DIMENSION, ...own };
+      for (let i = 0; i < 4; i++) {
+        const offered = dimensionAdvice(demoStandard, values).find(({ settle }) => settle !== undefined);
+        if (!offered) break;
+        values = { ...values, [offered.setting]: offered.settle } as DimensionValues;
+      }
+      expect([own, dimensionAdvice(demoStandard, values)]).toEqual([own, []]);
+    }
+  });
+
   it('lets a rounding that is set speak for itself, and places that are enough', () => {
     const metres = { suffix: ' m', factor: 0.001 } as const;
     expect(said({ ...metres, decimals: 3 })).toEqual([]);

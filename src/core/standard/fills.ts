@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { LineFamily } from '../geometry/hatch';
+import { formatDashes } from './line-words';
 import { REDUCTIONS } from './scales';
 
 const finite = z.number().min(-100000).max(100000);
@@ -156,7 +157,7 @@ export const formatLines = (lines: readonly FillLine[]): string =>
   lines
     .map(
       ({ angleDeg, spacingMm, shiftMm, dashesMm }) =>
-        `${angleDeg}° every ${spacingMm} mm${shiftMm === 0 ? '' : `, shifted ${shiftMm}`}${dashesMm.length === 0 ? '' : `, broken ${dashesMm.join(' ')}`}`,
+        `${angleDeg}° every ${spacingMm} mm${shiftMm === 0 ? '' : `, shifted ${shiftMm}`}${dashesMm.length === 0 ? '' : `, ${formatDashes(dashesMm)}`}`,
     )
     .join('; ');
 

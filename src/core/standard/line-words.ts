@@ -204,10 +204,16 @@ export const formatElements = ({
   elementsMm
     .map((length, i) => {
       const word = words.find((one) => one.element === i);
-      const said = length > 0 ? `dash ${length}` : length < 0 ? `gap ${-length}` : 'dot';
-      return word ? `${said} “${word.text}”` : said;
+      return word ? `${formatElement(length)} “${word.text}”` : formatElement(length);
     })
     .join(', ');
+
+const formatElement = (length: number): string =>
+  length > 0 ? `dash ${length}` : length < 0 ? `gap ${-length}` : 'dot';
+
+/** "dash 5, gap 5": elements without words. */
+export const formatDashes = (elementsMm: readonly number[]): string =>
+  elementsMm.map(formatElement).join(', ');
 
 /** A line in words, as a list shows it: what has no gap is unbroken, whatever stands on it. */
 export function formatLine(linetype: {

@@ -50,9 +50,8 @@ describe('pens', () => {
     const roles = [{ role: 'cut', widthMm: 0.5 }];
     const layers = [layerOf({ name: 'A', role: 'cut', widthMm: 0.35 }), layerOf({ name: 'B', role: 'CUT' })];
     expect(said(office({ roles }, layers))).toEqual([
-      'A prints at 0.35 mm; its role cut is 0.5 mm',
       // common practice: 0.25 mm when nothing is set
-      'B prints at 0.25 mm; its role CUT is 0.5 mm',
+      'cut is 0.5 mm, but not on A (0.35 mm), B (0.25 mm)',
     ]);
   });
 

@@ -19,6 +19,8 @@ export interface PenAdvice {
   /** Role or layer. */
   readonly name: string;
   readonly says: string;
+  /** The role whose layers can be brought to its width. */
+  readonly role?: string;
 }
 
 const same = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
@@ -34,6 +36,9 @@ export function penOfLinetype(standard: Standard, linetype: string): number {
     .map(({ widthMm }) => widthMm ?? standard.pens.defaultMm);
   return widths.length > 0 ? Math.max(...widths) : standard.pens.defaultMm;
 }
+
+/** Layers that are named in one line. */
+const MOST_NAMED = 5;
 
 /** Layers of a role that print with another width than its own. */
 export const offRole = ({ pens, layers }: Standard, role: string): readonly string[] => {
@@ -76,16 +81,19 @@ export function penAdvice(standard: Standard): PenAdvice[] {
         says: `${heavier} is ${figure(heavy / light)} times ${lighter}; ${figure(ratio)} times is wanted`,
       });
   }
-  for (const layer of standard.layers) {
-    if (layer.role === '') continue;
-    const wanted = widthOfRole(pens, layer.role);
-    const width = layer.widthMm ?? pens.defaultMm;
-    if (wanted !== null && width !== wanted)
-      advice.push({
-        about: 'layer',
-        name: layer.name,
-        says: `${layer.name} prints at ${width} mm; its role ${layer.role} is ${wanted} mm`,
-      });
+  for (const { role, widthMm } of pens.roles) {
+    const off = offRole(standard, role);
+    if (off.length === 0) continue;
+    const widths = off.map((name) => {
+      const own = standard.layers.find((layer) => layer.name === name)?.widthMm ?? pens.defaultMm;
+      return `${name} (${own} mm)`;
+    });
+    advice.push({
+      about: 'layer',
+      name: off[0],
+      role,
+      says: `${role} is ${widthMm} mm, but not on ${widths.slice(0, MOST_NAMED).join(', ')}${off.length > MOST_NAMED ? ` and ${off.length - MOST_NAMED} more` : ''}`,
+    });
   }
   for (const { name, says } of colourConflicts(standard)) advice.push({ about: 'colour', name, says });
   return advice;

@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { ListedFinding } from '@/core/audit/finding';
 import { Button } from '../kit/Button';
 import { Dialog, DialogFoot } from '../kit/Dialog';
@@ -8,24 +8,24 @@ import { count } from '../kit/format';
 import { formatLikeness, type Proposals, subjectOf } from './types';
 
 interface Props {
-  readonly open: boolean;
-  readonly onOpenChange: (open: boolean) => void;
+  readonly onClose: () => void;
   readonly findings: readonly ListedFinding[];
   readonly proposals: Proposals;
   readonly onAccept: (which: readonly ListedFinding[]) => void;
 }
 
+/** Proposals that are looked over at once: nobody looks at thousands. */
+const MOST_AT_ONCE = 500;
+
 /** The likely proposals as a crosswalk to look over once, then take over together. */
-export function AcceptLikely({ open, onOpenChange, findings, proposals, onAccept }: Props) {
+export function AcceptLikely({ onClose, findings: all, proposals, onAccept }: Props) {
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
-  useEffect(() => {
-    if (open) setLeft(new Set());
-  }, [open]);
+  const findings = all.slice(0, MOST_AT_ONCE);
   const taken = findings.filter((finding) => !left.has(finding.key));
   return (
     <Dialog
-      open={open}
-      onOpenChange={onOpenChange}
+      open
+      onOpenChange={(open) => !open && onClose()}
       size="wide"
       title="Take over likely proposals"
       about="Untick what you want to decide by itself. One undo takes all of them back."
@@ -78,9 +78,15 @@ export function AcceptLikely({ open, onOpenChange, findings, proposals, onAccept
             })}
           </tbody>
         </table>
+        {all.length > findings.length && (
+          <p className="py-2 text-[13px] text-ink-2">
+            These are the first {findings.length} of {all.length.toLocaleString('en-GB')}; the next come after
+            them.
+          </p>
+        )}
       </div>
       <DialogFoot>
-        <Button onClick={() => onOpenChange(false)}>Cancel</Button>
+        <Button onClick={onClose}>Cancel</Button>
         <Button look="main" disabled={taken.length === 0} onClick={() => onAccept(taken)}>
           Take over {count(taken.length, 'proposal')}
         </Button>

@@ -303,16 +303,17 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
           </Panel>
         </Group>
       )}
-      <AcceptLikely
-        open={accepting}
-        onOpenChange={setAccepting}
-        findings={likely}
-        proposals={proposals ?? {}}
-        onAccept={(which) => {
-          setAccepting(false);
-          void acceptLikely(which, proposals ?? {});
-        }}
-      />
+      {accepting && (
+        <AcceptLikely
+          onClose={() => setAccepting(false)}
+          findings={likely}
+          proposals={proposals ?? {}}
+          onAccept={(which) => {
+            setAccepting(false);
+            void acceptLikely(which, proposals ?? {});
+          }}
+        />
+      )}
       <KeyList open={keysShown} onOpenChange={setKeysShown} />
       {planning && (
         <PlanDialog

@@ -68,7 +68,7 @@ export function FindingLedger(props: Props) {
     getScrollElement: () => scroller.current,
     estimateSize,
     getItemKey,
-    overscan: 12,
+    overscan: 6,
   });
 
   // Walking with the keys brings the chosen line into sight.

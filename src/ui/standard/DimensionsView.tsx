@@ -30,6 +30,7 @@ import {
 import { followName } from '@/core/standard/rename';
 import { reductions } from '@/core/standard/scales';
 import { findLinetype, type Standard } from '@/core/standard/standard';
+import { Button } from '../kit/Button';
 import { DimensionFigure, type FigureLabel } from '../kit/DimensionFigure';
 import { Choice, Field } from '../kit/Field';
 import { count } from '../kit/format';
@@ -66,10 +67,10 @@ export function DimensionsView({ standard, edition, editable, save, onFile }: Vi
       columns={[
         {
           head: 'Use',
-          className: 'min-w-28 text-ink-2 wrap-anywhere',
+          className: 'min-w-36 text-ink-2 wrap-anywhere',
           format: ({ use, base, settings }) => (
             <>
-              {use}
+              <span className="line-clamp-4">{use}</span>
               {base !== null && (
                 <span className="block text-[12px] text-ink-3">
                   builds on {base}, {count(Object.keys(settings).length, 'own setting')}
@@ -124,6 +125,7 @@ function Small({ standard, style }: { standard: Standard; style: StandardDimensi
       lettering={lettering}
       elementsOf={elementsOf(standard)}
       box={[-4, -3, 71, 20]}
+      zoom={0.75}
     />
   );
 }
@@ -272,11 +274,25 @@ function StyleForm({
           className="mb-3 border-l-2 border-ochre bg-ochre-soft px-3 py-1.5 text-[12.5px]"
           aria-label="Worth a look"
         >
-          {advice.map(({ setting, says }) => (
-            <li key={says}>
-              <button type="button" className="text-left hover:underline" onClick={() => pick(setting)}>
+          {advice.map(({ setting, says, settle }) => (
+            <li key={says} className="flex items-baseline gap-2">
+              <button
+                type="button"
+                className="min-w-0 flex-1 text-left hover:underline"
+                onClick={() => pick(setting)}
+              >
                 {says}
               </button>
+              {editable && settle !== undefined && (
+                <Button
+                  look="quiet"
+                  className="h-6 px-1"
+                  aria-label={`Put right: ${says}`}
+                  onClick={() => set(setting, settle)}
+                >
+                  {typeof settle === 'number' ? `Make it ${settle}` : 'Put right'}
+                </Button>
+              )}
             </li>
           ))}
         </ul>

@@ -11,6 +11,7 @@ import {
   type StandardFill,
   tooClose,
 } from '@/core/standard/fills';
+import { formatDashes, parseElements } from '@/core/standard/line-words';
 import { reductions } from '@/core/standard/scales';
 import type { Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
@@ -154,7 +155,7 @@ function FillForm({
                     </Button>
                   )}
                 </p>
-                <div className="grid grid-cols-3 gap-2">
+                <div className="grid grid-cols-3 gap-2 [&>:last-child]:col-span-3">
                   <NumberInput
                     label="Angle, °"
                     value={one.angleDeg}
@@ -269,7 +270,7 @@ function FillForm({
   );
 }
 
-/** Dashes as "5 -5": dash above 0, gap below 0, dot 0. */
+/** The dashes of a family in words: "dash 5, gap 5"; empty for unbroken lines. */
 function Dashes({
   value,
   fault,
@@ -280,23 +281,26 @@ function Dashes({
   set: (next: number[]) => void;
 }) {
   const [text, setText] = useState<string | null>(null);
+  const wrong = text !== null && readDashes(text) === null;
   return (
     <Field
-      label="Broken"
+      label="Dashes"
       placeholder="unbroken"
-      title="Dash above 0, gap below 0, dot 0: 5 -5"
+      title="For example: dash 5, gap 5, or dot, gap 3. Empty for unbroken lines."
       mono
-      fault={fault}
-      value={text ?? value.join(' ')}
+      fault={wrong ? 'dash 5, gap 5' : fault}
+      value={text ?? formatDashes(value)}
       onBlur={() => setText(null)}
       onChange={(event) => {
         setText(event.target.value);
-        const parts = event.target.value
-          .split(/[\s;]+/)
-          .filter((part) => part !== '')
-          .map((part) => Number(part.replace(',', '.')));
-        if (parts.every(Number.isFinite)) set(parts);
+        const read = readDashes(event.target.value);
+        if (read) set(read);
       }}
     />
   );
 }
+
+const readDashes = (text: string): number[] | null => {
+  const read = parseElements(text);
+  return read && read.words.length === 0 ? read.elementsMm : null;
+};

@@ -70,8 +70,20 @@ export function PensView({ standard, editable, save }: Props) {
           aria-label="Worth a look"
           className="max-h-28 shrink-0 overflow-auto border-b border-hairline bg-ochre-soft px-6 py-2 text-[13px]"
         >
-          {advice.map(({ says }) => (
-            <li key={says}>{says}</li>
+          {advice.map(({ says, role }) => (
+            <li key={says} className="flex items-baseline gap-3">
+              <span className="min-w-0 flex-1">{says}</span>
+              {editable && role !== undefined && (
+                <Button
+                  look="quiet"
+                  className="h-6 px-1"
+                  aria-label={`Bring the layers of ${role} along`}
+                  onClick={() => void bring(role)}
+                >
+                  Bring them along
+                </Button>
+              )}
+            </li>
           ))}
         </ul>
       )}

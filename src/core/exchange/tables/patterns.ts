@@ -1,17 +1,18 @@
 import { BASES, FILL_KINDS, type FillLine, fillSchema, type StandardFill } from '../../standard/fills';
+import { formatDashes, parseElements } from '../../standard/line-words';
 import { CAPS, type ParallelLines, type StandardParallelSet } from '../../standard/parallels';
 import { columnsOf, formatNumber, type TableKind } from './column';
 
 const fill = columnsOf<StandardFill>();
 const NUMBER = String.raw`-?[\d.]+(?:e[+-]?\d+)?`;
 
-/** "45° every 3, from 1 2, shifted 1.5, broken 5 -5": a family of lines, its lengths in mm. */
+/** "45° every 3, from 1 2, shifted 1.5, dash 5, gap 5": a family of lines, its lengths in mm. */
 const formatLine = ({ angleDeg, spacingMm, originMm, shiftMm, dashesMm }: FillLine): string =>
   [
     `${formatNumber(angleDeg)}° every ${formatNumber(spacingMm)}`,
     ...(originMm.some((value) => value !== 0) ? [`from ${originMm.map(formatNumber).join(' ')}`] : []),
     ...(shiftMm === 0 ? [] : [`shifted ${formatNumber(shiftMm)}`]),
-    ...(dashesMm.length === 0 ? [] : [`broken ${dashesMm.map(formatNumber).join(' ')}`]),
+    ...(dashesMm.length === 0 ? [] : [formatDashes(dashesMm)]),
   ].join(', ');
 
 function readLine(said: string): FillLine | string {
@@ -26,10 +27,16 @@ function readLine(said: string): FillLine | string {
     dashesMm: [],
   };
   for (const part of more) {
+    const element = parseElements(part);
+    if (element && element.words.length === 0) {
+      line.dashesMm.push(...element.elementsMm);
+      continue;
+    }
+    // Tables of before said “broken 5 -5”.
     const match = /^(from|shifted|broken) (.+)$/.exec(part);
     const values = (match?.[2] ?? '').split(/\s+/).map(Number);
     if (!match || values.some((value) => !Number.isFinite(value)))
-      return `“${part}” is not understood: “from 1 2”, “shifted 1.5”, “broken 5 -5”`;
+      return `“${part}” is not understood: “from 1 2”, “shifted 1.5”, “dash 5, gap 5”`;
     if (match[1] === 'from' && values.length === 2) line.originMm = [values[0], values[1]];
     else if (match[1] === 'shifted' && values.length === 1) line.shiftMm = values[0];
     else if (match[1] === 'broken') line.dashesMm = values;

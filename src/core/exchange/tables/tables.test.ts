@@ -222,7 +222,7 @@ describe('definitions as tables', () => {
       'OHW-Metres number: factor 0.001 × → 1 ×',
     ]);
     expect(change('fills', 'Name;Lines\nOHW-Paving;0 every 80')).toContain(
-      'OHW-Paving lines 0° every 100 mm; 90° every 100 mm, shifted 100, broken 100 -100 → 0° every 80 mm',
+      'OHW-Paving lines 0° every 100 mm; 90° every 100 mm, shifted 100, dash 100, gap 100 → 0° every 80 mm',
     );
     expect(change('meanings', 'Meaning;Words\nboundary;limit; edge')).toHaveLength(1);
   });
