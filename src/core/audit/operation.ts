@@ -4,6 +4,14 @@ import type { OwnProperty } from '../standard/definitions';
 /** A property that a layer's record holds. */
 export type LayerProperty = OwnProperty | 'printing';
 
+/** What a dimension is to say. */
+export interface DimensionWords {
+  /** As the dimension holds it: "<>" stands for the value; empty for the value alone. */
+  readonly typed: string;
+  /** As its picture shows it. */
+  readonly shown: string;
+}
+
 /**
  * What a rule asks to be done to a drawing. It says what, not how: the tags are the editor's. Layers are named as they
  * are called in the drawing, targets as the standard calls them.
@@ -33,6 +41,12 @@ export type Operation =
     }
   /** The factor on all patterns of the drawing. */
   | { readonly type: 'set drawing pattern factor'; readonly factor: number }
+  /** What is typed in place of the values of dimensions, one text for each row; empty shows the value alone. */
+  | {
+      readonly type: 'set dimension texts';
+      readonly rows: readonly number[];
+      readonly texts: readonly DimensionWords[];
+    }
   | { readonly type: 'take from layer'; readonly rows: readonly number[]; readonly property: OwnProperty }
   | {
       readonly type: 'redefine linetype';
@@ -49,7 +63,7 @@ export interface Footprint {
   readonly writes: readonly string[];
   /** Objects, by row, and the one thing about them that is changed. */
   readonly objects: {
-    readonly what: 'all' | 'layer' | 'pattern factor' | OwnProperty;
+    readonly what: 'all' | 'layer' | 'pattern factor' | 'text' | OwnProperty;
     readonly rows: readonly number[];
   } | null;
 }
@@ -100,6 +114,8 @@ export function footprintOf(operation: Operation): Footprint {
       };
     case 'set drawing pattern factor':
       return { reads: [], writes: ['pattern factor'], objects: null };
+    case 'set dimension texts':
+      return { reads: [], writes: [], objects: { what: 'text', rows: operation.rows } };
     case 'take from layer':
       return { reads: [], writes: [], objects: { what: operation.property, rows: operation.rows } };
     case 'redefine linetype':

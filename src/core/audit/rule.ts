@@ -54,7 +54,8 @@ export interface Change {
     | 'reference'
     | 'size and place'
     | 'unit'
-    | 'pattern factor';
+    | 'pattern factor'
+    | 'text';
   /** Layer, symbol or sheet it is in, for a person. */
   readonly where: string;
   readonly before: string;

@@ -1,11 +1,12 @@
 import { append } from '../append';
 import type { AuditContext } from '../audit/context';
-import type { Operation } from '../audit/operation';
+import type { DimensionWords, Operation } from '../audit/operation';
 import type { Change } from '../audit/rule';
 import { formatValue, named, penWidth, words } from '../audit/value';
 import { formatColour, hexOf } from '../dxf/colour';
 import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
 import { type RecordKind, recordsNamed, TABLES } from '../dxf/edit/edit-records';
+import { setDimensionText, setTextWords } from '../dxf/edit/edit-words';
 import { handleOfRecord, removeDoubledRecord } from '../dxf/edit/owned-records';
 import { storableColour } from '../dxf/edit/storable-colour';
 import { foldName } from '../dxf/interner';
@@ -121,6 +122,9 @@ export class Applying {
         });
         return;
       }
+      case 'set dimension texts':
+        for (const [i, row] of operation.rows.entries()) this.setDimensionText(rule, row, operation.texts[i]);
+        return;
       case 'take from layer':
         for (const row of operation.rows) {
           const before = this.ownValue(row, operation.property);
@@ -255,6 +259,19 @@ export class Applying {
     });
   }
 
+  private setDimensionText(rule: string, row: number, { typed, shown }: DimensionWords): void {
+    const { facts } = this.context;
+    const { typed: before, letters } = facts.dimension(row);
+    setDimensionText(this.editor, row, typed);
+    this.objectChange(rule, row, 'text', before ?? 'the measured value', typed || 'the measured value');
+    // A picture that shows what was typed shows what is said now; one that shows something else is none of this text.
+    const said = plain(before ?? '');
+    const letter = letters.find((one) => plain(facts.text(one)?.says ?? '') === said);
+    if (letter === undefined) return;
+    setTextWords(this.editor, letter, shown);
+    this.objectChange(rule, letter, 'text', said, shown);
+  }
+
   private moveObjects(rule: string, rows: readonly number[], to: string): void {
     const { drawing } = this.context;
     const name = drawing.layerByName.get(foldName(to))?.name ?? to;
@@ -351,3 +368,6 @@ export class Applying {
     });
   }
 }
+
+/** Words without what does not show: blanks at the ends, and more than one between words. */
+const plain = (text: string): string => text.replace(/\s+/g, ' ').trim();

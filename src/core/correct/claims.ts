@@ -1,6 +1,6 @@
 import { footprintOf, type Operation } from '../audit/operation';
 
-const OBJECT_PARTS = ['layer', 'colour', 'linetype', 'width', 'pattern factor'] as const;
+const OBJECT_PARTS = ['layer', 'colour', 'linetype', 'width', 'pattern factor', 'text'] as const;
 type ObjectPart = (typeof OBJECT_PARTS)[number];
 
 /**
@@ -19,6 +19,7 @@ export class Claims {
       linetype: new Uint8Array(rowCount),
       width: new Uint8Array(rowCount),
       'pattern factor': new Uint8Array(rowCount),
+      text: new Uint8Array(rowCount),
     };
   }
 

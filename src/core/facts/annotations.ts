@@ -1,12 +1,14 @@
-import { type Drawing, entityOf, rangeOf } from '../dxf/drawing';
+import { type Drawing, entityOf, kindOf, rangeOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import { shapeOf } from '../dxf/read/decode';
 import { wordsOf } from '../dxf/read/decode-text';
-import { type DimensionSettings, dimensionSettings } from '../dxf/read/dimension-style';
+import { type DimensionSettings, dimensionSettings, overrideTags } from '../dxf/read/dimension-style';
 import { type Measured, measureOf } from '../dxf/read/measure';
 import type { FillShape } from '../dxf/shapes';
 import { composeSpace, IDENTITY_SPACE, planOf } from '../geometry/space';
 import { applyX, applyY } from '../geometry/transform';
+import { readDimensionValues } from '../records/dimension-record';
+import type { DimensionValues } from '../standard/dimension-settings';
 
 /** What is known of one dimension. */
 export interface DimensionFact {
@@ -17,20 +19,42 @@ export interface DimensionFact {
   readonly typed: string | null;
   /** Settings that it is drawn with, and those that it carries itself. */
   readonly settings: DimensionSettings;
+  /** The same in the standard's terms. */
+  readonly values: DimensionValues;
   /** Folded name of the symbol it is drawn as; empty where the file keeps no picture. */
   readonly picture: string;
+  /** Rows of the lettering in its picture. */
+  readonly letters: readonly number[];
 }
 
 export function dimensionFact(drawing: Drawing, row: number): DimensionFact {
+  const { reader } = drawing;
   const range = rangeOf(drawing, row);
+  const settings = dimensionSettings(drawing, range);
+  const style = drawing.dimensionStyles.get(foldName(settings.styleName))?.range ?? null;
+  const own = overrideTags(reader, range);
+  const values = readDimensionValues(reader, style, drawing.recordNames, 1, own);
+  const picture = foldName(reader.findText(range, 2));
+  const symbol = drawing.symbols.get(picture);
+  // The oldest version writes dimensions with the places of all lengths.
+  const hasPlaces = own.has(DECIMALS) || (style !== null && reader.find(style, DECIMALS) >= 0);
   return {
     row,
     measured: measureOf(drawing, row),
     typed: wordsOf(drawing, row),
-    settings: dimensionSettings(drawing, range),
-    picture: foldName(drawing.reader.findText(range, 2)),
+    settings,
+    values: hasPlaces
+      ? values
+      : { ...values, decimals: Math.min(8, Math.max(0, reader.headerNumber('$LUPREC', 4))) },
+    picture,
+    letters: symbol
+      ? drawing.containers[symbol.container].rows.filter((one) => kindOf(drawing, one) === 'text')
+      : [],
   };
 }
+
+/** Code of the decimal places in a dimension style. */
+const DECIMALS = 271;
 
 /** What is known of one leader: a bare one, or one with its label. */
 export interface LeaderFact {

@@ -87,7 +87,10 @@ export class Facts {
   anchor(row: number): readonly [number, number] | null {
     const shape = shapeOf(this.drawing, row);
     const at = shape && firstPoint(shape);
-    return at && Number.isFinite(at[0]) && Number.isFinite(at[1]) ? at : null;
+    if (at) return Number.isFinite(at[0]) && Number.isFinite(at[1]) ? at : null;
+    // A dimension lies where its picture does, which has no place of its own.
+    const box = kindOf(this.drawing, row) === 'dimension' ? this.box(row) : null;
+    return box && [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
   }
 
   /** The box of an object where it stands, lines without their widths. Null for what has no extent. */

@@ -197,81 +197,106 @@ const affixes = (prefix: string, suffix: string): string => (prefix === '' ? suf
 /** Feet and inches share two bits: 0 both dropped, 1 both kept, 2 only inches dropped, 3 only feet dropped. */
 const feetBits = (feet: boolean, inches: boolean): number => (feet ? (inches ? 0 : 3) : inches ? 2 : 1);
 
+/** What values a style's record, or an object that overrides some of them, says by code. */
+interface Said {
+  has(code: number): boolean;
+  number(code: number, fallback?: number): number;
+  int(code: number, fallback?: number): number;
+  /** The text as it stands, blanks at its ends too. */
+  text(code: number): string;
+}
+
+/** @param own tags that say something instead of the record, by the setting's code */
+function saidBy(reader: TagReader, range: TagRange | null, own: ReadonlyMap<number, number>): Said {
+  const tagOf = (code: number): number => own.get(code) ?? (range ? reader.find(range, code) : -1);
+  return {
+    has: (code) => tagOf(code) >= 0,
+    number: (code, fallback = 0) => (tagOf(code) < 0 ? fallback : reader.number(tagOf(code))),
+    int: (code, fallback = 0) => (tagOf(code) < 0 ? fallback : reader.int(tagOf(code), fallback)),
+    text: (code) => (tagOf(code) < 0 ? '' : reader.text(tagOf(code))),
+  };
+}
+
+const NOTHING_OWN: ReadonlyMap<number, number> = new Map();
+
 /**
  * Settings of a dimension style's record in the standard's terms. What the record does not say is what the format
  * takes it to be.
+ * @param range the record; null where there is none, so that only the format's values and `own` count
  * @param names names of records by their handles
+ * @param own tags of an object's own settings by their codes: they go before the record's
  */
 export function readDimensionValues(
   reader: TagReader,
-  range: TagRange,
+  range: TagRange | null,
   names: ReadonlyMap<string, string>,
   mmPerUnit = 1,
+  own = NOTHING_OWN,
 ): DimensionValues {
+  const said = saidBy(reader, range, own);
   const values: Record<string, unknown> = { ...PLAIN_DIMENSION, ...FORMAT_DEFAULTS };
-  const has = (code: number): boolean => reader.find(range, code) >= 0;
-  const pointed = (code: number): string => names.get(reader.findText(range, code).toUpperCase()) ?? '';
+  const { has } = said;
+  const pointed = (code: number): string => names.get(said.text(code).trim().toUpperCase()) ?? '';
   for (const [name, code] of NUMBERS) {
     if (!has(code)) continue;
-    const value = reader.findNumber(range, code);
+    const value = said.number(code);
     if (Number.isFinite(value)) values[name] = name.endsWith('Mm') ? tidy(value * mmPerUnit) : value;
   }
-  for (const [name, code] of FLAGS) if (has(code)) values[name] = reader.findInt(range, code) !== 0;
+  for (const [name, code] of FLAGS) if (has(code)) values[name] = said.int(code) !== 0;
   for (const [name, code, numbers] of CHOICES) {
-    const number = reader.findInt(range, code, Number.NaN);
+    const number = said.int(code, Number.NaN);
     const found = Object.entries(numbers).find(([, one]) => one === number);
     if (found) values[name] = found[0];
   }
   for (const [name, code] of COLOURS) {
-    const number = reader.findInt(range, code);
+    const number = said.int(code);
     if (has(code)) values[name] = number >= 1 && number <= 255 ? number : null;
   }
   for (const [name, code] of PENS) {
-    const width = reader.findInt(range, code, -2);
+    const width = said.int(code, -2);
     values[name] = width >= 0 ? width / 100 : null;
   }
-  const scale = reader.findNumber(range, 40, 1);
+  const scale = said.number(40, 1);
   values.sizedOnPaper = scale === 0;
   values.overallScale = scale === 0 ? 1 : scale;
   // Two settings share code 70: the second one is the background's colour.
-  const background = lastInt(reader, range, 70);
+  const background = range ? lastInt(reader, range, 70) : -1;
   if (values.textBackground === 'colour' && background >= 1 && background <= 255)
     values.textBackgroundColour = background;
   // Blanks at the ends of an affix are meant.
-  const whole = (code: number): string => (has(code) ? reader.text(reader.find(range, code)) : '');
-  Object.assign(values, affixesOf(whole(3), 'prefix', 'suffix'));
-  Object.assign(values, affixesOf(whole(4), 'secondPrefix', 'secondSuffix'));
+  Object.assign(values, affixesOf(said.text(3), 'prefix', 'suffix'));
+  Object.assign(values, affixesOf(said.text(4), 'secondPrefix', 'secondSuffix'));
   const [above, below] = [values.toleranceAbove, values.toleranceBelow];
-  if (reader.findInt(range, 72) === 1) values.tolerance = 'limits';
-  else if (reader.findInt(range, 71) === 1) values.tolerance = above === below ? 'symmetrical' : 'deviation';
+  if (said.int(72) === 1) values.tolerance = 'limits';
+  else if (said.int(71) === 1) values.tolerance = above === below ? 'symmetrical' : 'deviation';
   if (values.tolerance === 'symmetrical') values.toleranceBelow = PLAIN_DIMENSION.toleranceBelow;
   if (has(78)) {
-    const zeros = reader.findInt(range, 78);
+    const zeros = said.int(78);
     values.dropFeet = (zeros & 3) === 0 || (zeros & 3) === 3;
     values.dropInches = (zeros & 3) === 0 || (zeros & 3) === 2;
     values.dropLeading = (zeros & 4) !== 0;
     values.dropTrailing = (zeros & 8) !== 0;
   }
-  const angleZeros = reader.findInt(range, 79);
+  const angleZeros = said.int(79);
   values.angleDropLeading = (angleZeros & 1) !== 0;
   values.angleDropTrailing = (angleZeros & 2) !== 0;
-  values.toleranceDropTrailing = (reader.findInt(range, 284) & 8) !== 0;
-  values.secondDropLeading = (reader.findInt(range, 285) & 4) !== 0;
-  values.secondDropTrailing = (reader.findInt(range, 285) & 8) !== 0;
+  values.toleranceDropTrailing = (said.int(284) & 8) !== 0;
+  values.secondDropLeading = (said.int(285) & 4) !== 0;
+  values.secondDropTrailing = (said.int(285) & 8) !== 0;
   if (has(141)) {
-    const centre = reader.findNumber(range, 141);
+    const centre = said.number(141);
     values.centreMark = centre === 0 ? 'none' : centre < 0 ? 'lines' : 'mark';
     if (centre !== 0) values.centreSizeMm = tidy(Math.abs(centre) * mmPerUnit);
   }
   if (has(147)) {
-    const gap = reader.findNumber(range, 147);
+    const gap = said.number(147);
     values.textFrame = gap < 0;
     values.textOffsetMm = tidy(Math.abs(gap) * mmPerUnit);
   }
   for (const [name, code] of LINETYPES) if (has(code)) values[name] = named(pointed(code));
   values.textStyle = has(340) ? pointed(340) : '';
-  Object.assign(values, terminators(reader, range, pointed));
-  const jog = jogHeightOf(reader, range);
+  Object.assign(values, terminators(said, pointed));
+  const jog = range ? jogHeightOf(reader, range) : 0;
   if (jog > 0) values.jogHeight = jog;
   // Older programs write the angle in radians; as degrees a jog has at least 5.
   const angle = values.jogAngleDeg as number;
@@ -299,20 +324,16 @@ function affixesOf(text: string, prefix: string, suffix: string): Record<string,
     : { [prefix]: text.slice(0, at), [suffix]: text.slice(at + 2) };
 }
 
-function terminators(
-  reader: TagReader,
-  range: TagRange,
-  pointed: (code: number) => string,
-): Partial<DimensionValues> {
+function terminators(said: Said, pointed: (code: number) => string): Partial<DimensionValues> {
   // The oldest versions name the symbols, later ones point to them.
   const symbol = (code: number, old: number): Terminator =>
-    terminatorOf(reader.find(range, code) >= 0 ? pointed(code) : reader.findText(range, old));
+    terminatorOf(said.has(code) ? pointed(code) : said.text(old).trim());
   const both = symbol(342, 5);
-  const apart = reader.findInt(range, 173) === 1;
+  const apart = said.int(173) === 1;
   return {
     terminator1: apart ? symbol(343, 6) : both,
     terminator2: apart ? symbol(344, 7) : both,
-    leaderTerminator: reader.find(range, 341) >= 0 ? terminatorOf(pointed(341)) : 'filled arrow',
+    leaderTerminator: said.has(341) ? terminatorOf(pointed(341)) : 'filled arrow',
   };
 }
 

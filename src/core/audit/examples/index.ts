@@ -1,3 +1,4 @@
+import { DIMENSION_EXAMPLES } from './dimensions';
 import type { RuleExample } from './example';
 import { FILE_EXAMPLES } from './file';
 import { LAYER_EXAMPLES } from './layers';
@@ -8,6 +9,7 @@ import { UNIT_EXAMPLES } from './units';
 /** The pair of small drawings of every rule, by the rule's id. */
 export const EXAMPLES: ReadonlyMap<string, RuleExample> = new Map(
   Object.entries({
+    ...DIMENSION_EXAMPLES,
     ...FILE_EXAMPLES,
     ...LAYER_EXAMPLES,
     ...LINE_EXAMPLES,

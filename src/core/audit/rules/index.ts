@@ -1,4 +1,5 @@
 import type { Rule } from '../rule';
+import { dimensionsTypedOver } from './dimensions/typed-over';
 import { fileDoubledRecords } from './file/doubled-records';
 import { fileHandles } from './file/handles';
 import { fileStructure } from './file/structure';
@@ -30,6 +31,7 @@ export const RULES: readonly Rule[] = [
   fileStructure,
   fileHandles,
   fileDoubledRecords,
+  dimensionsTypedOver,
   unitsTrueSize,
   unitsUnit,
   layersDoubled,
