@@ -1,5 +1,6 @@
 import { DrawingComposer, type Point, type Props } from '../src/core/dxf/write/composer';
 import { marksOf } from '../src/core/records/linetype-marks';
+import { newTextStyle } from '../src/core/records/text-style-record';
 import { PLAIN_LOOK } from '../src/core/standard/line-words';
 import { parcelSurvey, quayDetails } from './from-outside';
 import { drawNorth, drawSheet } from './sheet';
@@ -84,6 +85,7 @@ function officeLayers(file: DrawingComposer): TerminalLayers {
 export function generalArrangement(faults: boolean): DemoDrawing {
   const file = new DrawingComposer({ version: 'AC1032', units: MILLIMETRES });
   const l = officeLayers(file);
+  for (const style of demoStandard.lettering.styles) file.textStyle(newTextStyle(style));
   defineSymbols(file, OFFICE_SYMBOLS, on('0'));
   const m = file.model;
   drawQuay(m, l, OFFICE_SYMBOLS);
@@ -103,7 +105,12 @@ export function generalArrangement(faults: boolean): DemoDrawing {
     file.layer({ name: 'Trial', colour: 3 });
   }
   const sheet = file.sheet('101 Plan', 841, 594);
-  const layers = { frame: on('G-TTLB'), thin: on('G-TTLB'), text: on('G-TTLB') };
+  const layers = {
+    frame: on('G-TTLB'),
+    thin: on('G-TTLB'),
+    text: on('G-TTLB'),
+    styles: { cell: 'OHW-Cell', value: 'OHW-Value', head: 'OHW-Head' },
+  };
   drawSheet(
     sheet,
     841,
@@ -122,8 +129,9 @@ export function generalArrangement(faults: boolean): DemoDrawing {
   );
   sheet.viewport(on('G-VIEW'), [427, 420], 790, 310, [72_000, 44_000], 200);
   sheet.viewport(on('G-VIEW'), [180, 135], 300, 215, [66_000, 3_000], 200);
-  sheet.text(on('G-TEXT'), [32, 568], 5, 'Plan 1:200');
-  sheet.text(on('G-TEXT'), [32, 246], 5, 'Linkspan and pontoon 1:200');
+  const head = { style: 'OHW-Head' } as const;
+  sheet.text(on('G-TEXT'), [32, 568], 5, 'Plan 1:200', head);
+  sheet.text(on('G-TEXT'), [32, 246], 5, 'Linkspan and pontoon 1:200', head);
   sheet.paragraph(
     on('G-TEXT'),
     [360, 240],
@@ -131,7 +139,7 @@ export function generalArrangement(faults: boolean): DemoDrawing {
     250,
     'Notes\\P1  Levels are in metres above Ostrelin datum, lengths in millimetres.\\P2  Fenders at 6.0 m, bollards at 12.0 m along the cope line.\\P3  Shore power and fire main in the service trench behind the cope beam.\\P4  Planting strip by the forecourt: see the planting plan.\\P5  Work on the linkspan hinge only between ferry calls.',
   );
-  drawNorth(sheet, on('G-SYMB'), 800, 235, 14);
+  drawNorth(sheet, on('G-SYMB'), 800, 235, 14, { style: 'OHW-Title', height: 7 });
   return {
     file: faults ? 'OHW-101 general arrangement.dxf' : 'OHW-101 clean.dxf',
     sender: OFFICE,

@@ -281,7 +281,14 @@ export const demoStandard: Standard = {
         use: 'Title block: names of cells',
         face: 'sans',
         font: 'barlow',
-        heightMm: 1.8,
+        heightMm: 2.5,
+        clause: '6.5',
+      },
+      {
+        name: 'OHW-Value',
+        use: 'Title block: what stands in the cells; grid references',
+        face: 'stroke',
+        heightMm: 3.5,
         clause: '6.5',
       },
       {

@@ -250,12 +250,12 @@ export function drawHall(m: SpaceComposer, l: TerminalLayers, names: SymbolNames
   for (const [i, gx] of [0, 6_000, 12_000, 18_000, 24_000, 30_000, 36_000].entries()) {
     m.line(l.grid, [x + gx, y - 4_500], [x + gx, y + height + 3_500]);
     m.circle(l.grid, [x + gx, y + height + 4_400], 900);
-    m.text(l.grid, [x + gx, y + height + 4_400], 700, String(i + 1), { across: 'centre', up: 'middle' });
+    m.text(l.grid, [x + gx, y + height + 4_400], 500, String(i + 1), { across: 'centre', up: 'middle' });
   }
   for (const [i, gy] of [0, 7_500, 15_000].entries()) {
     m.line(l.grid, [x - 3_500, y + gy], [x + width + 1_500, y + gy]);
     m.circle(l.grid, [x - 4_400, y + gy], 900);
-    m.text(l.grid, [x - 4_400, y + gy], 700, 'ABC'[i], { across: 'centre', up: 'middle' });
+    m.text(l.grid, [x - 4_400, y + gy], 500, 'ABC'[i], { across: 'centre', up: 'middle' });
   }
 }
 

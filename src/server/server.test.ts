@@ -122,7 +122,7 @@ describe('editions', () => {
     expect(result).toMatchObject({
       ok: false,
       conflict: false,
-      faults: expect.arrayContaining([expect.objectContaining({ where: 'pens, seriesMm' })]),
+      faults: expect.arrayContaining([expect.objectContaining({ where: 'pens, series' })]),
     });
     expect(draft()?.version).toBe(seen.version);
   });

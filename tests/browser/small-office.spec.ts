@@ -12,8 +12,12 @@ test.describe.configure({ mode: 'serial' });
 test.beforeAll(office.start);
 test.afterAll(office.stop);
 
-const view = (page: Page, name: RegExp) =>
-  page.getByRole('navigation', { name: 'Definitions' }).getByRole('link', { name }).click();
+const view = async (page: Page, name: RegExp): Promise<void> => {
+  const link = page.getByRole('navigation', { name: 'Definitions' }).getByRole('link', { name });
+  await link.click();
+  // What is pressed next is pressed in the new view.
+  await expect(link).toHaveAttribute('aria-current', 'page');
+};
 const said = (page: Page, words: string | RegExp) => expect(page.getByText(words).first()).toBeVisible();
 const save = (page: Page) => page.getByRole('button', { name: 'Save', exact: true }).click();
 

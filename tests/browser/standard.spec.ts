@@ -92,7 +92,7 @@ test('a draft is begun, edited with checks, issued, and comes back the same from
   // A file that breaks the schema says which field, and changes nothing.
   const broken = other.replace('"widthMm": 0.35', '"widthMm": 0.36');
   await choose('broken.json', broken);
-  await expect(page.getByRole('alert').filter({ hasText: 'widthMm' })).toContainText(
+  await expect(page.getByRole('alert').filter({ hasText: 'width' })).toContainText(
     'is not among the permitted pen widths',
   );
 

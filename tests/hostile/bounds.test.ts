@@ -51,11 +51,15 @@ it('a hundred thousand own colours are one finding, settled in one pass', () => 
 it('tens of thousands of unknown layers are listed in part and counted in full', async () => {
   const { audit: packed, uses } = await audited(layersWithoutEnd(60_000));
   const unknown = packed.findings.filter(({ rule }) => rule === 'layers/unknown');
-  expect(unknown).toHaveLength(1001);
-  expect(JSON.parse(unknown[1000].body).message).toMatch(/^59,000/);
+  // Rules share the room there is: this one has what the others leave.
+  expect(unknown.length).toBeGreaterThan(24_900);
+  expect(unknown.length).toBeLessThanOrEqual(25_001);
+  expect(JSON.parse(unknown[unknown.length - 1].body).message).toBe(
+    `${(60_000 - unknown.length + 1).toLocaleString('en-GB')} more findings of this rule are not listed one by one.`,
+  );
   expect(packed.verdict).toBe('held');
   expect(uses.filter(({ kind }) => kind === 'layer')).toHaveLength(10_000);
-  expect(packed.findings.reduce((sum, { body }) => sum + body.length, 0)).toBeLessThan(2_000_000);
+  expect(packed.findings.reduce((sum, { body }) => sum + body.length, 0)).toBeLessThan(20_000_000);
 });
 
 it('more names than any office has are refused, with the limit', () => {

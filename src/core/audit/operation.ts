@@ -47,6 +47,29 @@ export type Operation =
       readonly rows: readonly number[];
       readonly texts: readonly DimensionWords[];
     }
+  | { readonly type: 'remove objects'; readonly rows: readonly number[] }
+  /** Heights of texts, drawing units, one for each row. */
+  | {
+      readonly type: 'resize texts';
+      readonly rows: readonly number[];
+      readonly heights: readonly number[];
+    }
+  /** Half a turn about a point, for each row. */
+  | {
+      readonly type: 'turn texts';
+      readonly rows: readonly number[];
+      readonly about: readonly (readonly [number, number])[];
+    }
+  /** Width factor and slant of texts, as their style has them. */
+  | {
+      readonly type: 'set text factors';
+      readonly rows: readonly number[];
+      readonly widthFactor: number;
+      readonly slantDeg: number;
+    }
+  | { readonly type: 'clear text formatting'; readonly rows: readonly number[] }
+  /** The record of a text style as the standard has it. */
+  | { readonly type: 'set text style'; readonly name: string }
   | { readonly type: 'take from layer'; readonly rows: readonly number[]; readonly property: OwnProperty }
   | {
       readonly type: 'redefine linetype';
@@ -116,6 +139,15 @@ export function footprintOf(operation: Operation): Footprint {
       return { reads: [], writes: ['pattern factor'], objects: null };
     case 'set dimension texts':
       return { reads: [], writes: [], objects: { what: 'text', rows: operation.rows } };
+    case 'remove objects':
+      return { reads: [], writes: [], objects: { what: 'all', rows: operation.rows } };
+    case 'resize texts':
+    case 'turn texts':
+    case 'set text factors':
+    case 'clear text formatting':
+      return { reads: [], writes: [], objects: { what: 'text', rows: operation.rows } };
+    case 'set text style':
+      return { reads: [], writes: [`text style ${operation.name.toLowerCase()}`], objects: null };
     case 'take from layer':
       return { reads: [], writes: [], objects: { what: operation.property, rows: operation.rows } };
     case 'redefine linetype':

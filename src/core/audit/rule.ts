@@ -55,7 +55,11 @@ export interface Change {
     | 'size and place'
     | 'unit'
     | 'pattern factor'
-    | 'text';
+    | 'text'
+    | 'height'
+    | 'place'
+    | 'letter shape'
+    | 'formatting';
   /** Layer, symbol or sheet it is in, for a person. */
   readonly where: string;
   readonly before: string;

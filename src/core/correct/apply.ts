@@ -4,13 +4,21 @@ import type { DimensionWords, Operation } from '../audit/operation';
 import type { Change } from '../audit/rule';
 import { formatValue, named, penWidth, words } from '../audit/value';
 import { formatColour, hexOf } from '../dxf/colour';
-import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
+import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
+import {
+  clearFormatting,
+  resizeText,
+  setTextFactors,
+  setTextStyle,
+  turnText,
+} from '../dxf/edit/edit-lettering';
 import { type RecordKind, recordsNamed, TABLES } from '../dxf/edit/edit-records';
 import { setDimensionText, setTextWords } from '../dxf/edit/edit-words';
 import { handleOfRecord, removeDoubledRecord } from '../dxf/edit/owned-records';
 import { storableColour } from '../dxf/edit/storable-colour';
 import { foldName } from '../dxf/interner';
 import { NO_RGB, WIDTH_DEFAULT } from '../dxf/objects';
+import { formatStyle, styleInLine, styleOf } from '../records/text-style-record';
 import type { OwnProperty, StandardLayer } from '../standard/definitions';
 import { findLinetype } from '../standard/standard';
 import type { DrawingEditor } from './editor';
@@ -122,6 +130,48 @@ export class Applying {
         });
         return;
       }
+      case 'remove objects':
+        editor.removeObjects(operation.rows);
+        for (const row of operation.rows)
+          this.objectChange(rule, row, 'object', layerNameOf(context.drawing, row), 'removed');
+        return;
+      case 'resize texts':
+        for (const [i, row] of operation.rows.entries()) {
+          const before = context.drawing.reader.findNumber(rangeOf(context.drawing, row), 40, 1);
+          resizeText(editor, row, operation.heights[i]);
+          this.objectChange(rule, row, 'height', String(before), String(operation.heights[i]));
+        }
+        return;
+      case 'turn texts':
+        for (const [i, row] of operation.rows.entries()) {
+          turnText(editor, row, operation.about[i]);
+          this.objectChange(rule, row, 'place', 'upside down', 'turned about its middle');
+        }
+        return;
+      case 'set text factors':
+        for (const row of operation.rows) {
+          const { reader } = context.drawing;
+          const range = rangeOf(context.drawing, row);
+          const before = `width ${reader.findNumber(range, 41, operation.widthFactor)}, slant ${reader.findNumber(range, 51, operation.slantDeg)}°`;
+          setTextFactors(editor, row, operation);
+          this.objectChange(
+            rule,
+            row,
+            'letter shape',
+            before,
+            `width ${operation.widthFactor}, slant ${operation.slantDeg}°`,
+          );
+        }
+        return;
+      case 'clear text formatting':
+        for (const row of operation.rows) {
+          clearFormatting(editor, row);
+          this.objectChange(rule, row, 'formatting', 'within the text', 'from the style');
+        }
+        return;
+      case 'set text style':
+        this.setTextStyle(rule, operation.name);
+        return;
       case 'set dimension texts':
         for (const [i, row] of operation.rows.entries()) this.setDimensionText(rule, row, operation.texts[i]);
         return;
@@ -256,6 +306,25 @@ export class Applying {
       where: about === '' ? 'file' : about,
       before: removed ? `${count} ${kind}` : kind,
       after: removed ? 'removed' : 'end mark written',
+    });
+  }
+
+  private setTextStyle(rule: string, name: string): void {
+    const { drawing, standard } = this.context;
+    const record = drawing.textStyles.get(foldName(name));
+    const wanted = standard.lettering.styles.find((style) => foldName(style.name) === foldName(name));
+    if (!record || !wanted) return;
+    const next = styleInLine(record, wanted);
+    setTextStyle(this.editor, record, next);
+    this.mentions.listRecords(record.range);
+    this.changes.push({
+      rule,
+      handle: drawing.reader.findText(record.range, 5).toUpperCase(),
+      kind: 'text style',
+      property: 'record',
+      where: 'text styles',
+      before: formatStyle(styleOf(record)),
+      after: formatStyle(next),
     });
   }
 

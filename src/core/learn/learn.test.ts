@@ -93,7 +93,7 @@ describe('what was learnt', () => {
     file.layer({ name: 'WALL', colour: 3, widthMm: 0.5 });
     file.layer({ name: 'TEXT', colour: 7, linetype: 'Broken' });
     file.model.line({ layer: 'WALL', colour: 1 }, [0, 0], [9, 0]);
-    file.model.text({ layer: 'TEXT' }, [0, 0], 2.5, 'Bay 4');
+    file.model.text({ layer: 'TEXT' }, [0, 0], 125, 'Bay 4');
     file.sheet('Plan', 420, 297).viewport({ layer: 'WALL' }, [200, 150], 200, 100, [0, 0], 50);
   };
 

@@ -1,4 +1,7 @@
+import type { DrawingTextStyle } from '../dxf/drawing';
 import type { NewTextStyle } from '../dxf/edit/record-bodies';
+import { faceOf } from '../dxf/fonts';
+import { foldName } from '../dxf/interner';
 import type { StandardTextStyle } from '../standard/lettering';
 
 /** Families of type that the shipped faces belong to, for styles that name no font. */
@@ -25,3 +28,60 @@ export function newTextStyle(style: StandardTextStyle, own?: unknown): NewTextSt
     own,
   };
 }
+
+/** A record of a drawing in the same terms. */
+export const styleOf = ({
+  name,
+  font,
+  family,
+  bold,
+  height,
+  widthFactor,
+  obliqueDeg,
+}: DrawingTextStyle): NewTextStyle => ({
+  name,
+  font,
+  family,
+  bold,
+  height,
+  widthFactor,
+  slantDeg: obliqueDeg,
+});
+
+/**
+ * A record brought in line with a style of the standard. A font that fits stays as the drawing names it, and so does a
+ * fixed height that is the style's.
+ */
+export function styleInLine(record: DrawingTextStyle, wanted: StandardTextStyle): NewTextStyle {
+  const made = newTextStyle(wanted);
+  const now = styleOf(record);
+  const font = fitsFont(record, wanted) ? { font: '', family: now.family, bold: now.bold } : made;
+  return {
+    ...made,
+    name: record.name,
+    font: font.font,
+    family: font.family,
+    bold: font.bold,
+    height: fitsHeight(record, wanted) ? record.height : 0,
+  };
+}
+
+/** Whether a drawing's font is the one a style asks for; a style that names none takes any of its face. */
+export function fitsFont({ font, family, bold }: DrawingTextStyle, wanted: StandardTextStyle): boolean {
+  if (wanted.font === '') return faceOf(font, family, bold) === wanted.face;
+  const bare = (name: string): string => foldName(name).replace(/\.(ttf|otf|ttc|shx)$/, '');
+  return bare(family || font) === bare(wanted.font);
+}
+
+/** Texts choose their own height, or have the style's: the one on paper, as texts sized on paper have it. */
+export const fitsHeight = ({ height }: DrawingTextStyle, { heightMm }: StandardTextStyle): boolean =>
+  height === 0 || Math.abs(height / heightMm - 1) < 1e-6;
+
+/** "Arial, width 0.8, slant 15°, height 2.5 fixed". */
+export const formatStyle = ({ font, family, widthFactor, slantDeg, height }: NewTextStyle): string =>
+  [
+    family || font || 'its font',
+    `width ${widthFactor}`,
+    `slant ${slantDeg}°`,
+    ...(height > 0 ? [`height ${height} fixed`] : []),
+  ].join(', ');

@@ -26,6 +26,8 @@ export interface FormProps<T> {
   readonly value: T;
   readonly editable: boolean;
   readonly isNew: boolean;
+  /** What it is called as it was saved; empty for a new one. */
+  readonly savedName: string;
   change(patch: Partial<T>): void;
   /** What is wrong with a field, or with what lies under it. */
   fault(...path: (string | number)[]): string | undefined;
@@ -287,6 +289,7 @@ function Editor<T extends { readonly name: string }>({
         value,
         editable,
         isNew: index === null,
+        savedName: index === null ? '' : (list[index]?.name ?? ''),
         change: (patch) => setValue((now) => ({ ...now, ...patch })),
         fault,
       })}

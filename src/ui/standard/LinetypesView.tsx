@@ -136,6 +136,7 @@ function LinetypeForm({
   change,
   editable,
   isNew,
+  savedName,
   fault,
 }: FormProps<StandardLinetype> & { standard: Standard; save: Save }) {
   const [text, setText] = useState(formatElements(value));
@@ -150,15 +151,15 @@ function LinetypeForm({
     .filter(({ length, element }) => length <= 0 && !value.words.some((word) => word.element === element));
   const { styles } = standard.lettering;
   const penMm = penOfLinetype(standard, value.name);
-  const followers = followersOf(standard.linetypes, value.name);
+  const followers = savedName === '' ? [] : followersOf(standard.linetypes, savedName);
   /** Lines that this one could follow: those with a word, which do not follow it themselves. */
   const bases = standard.linetypes.filter(
     ({ name, words }) =>
-      words.length > 0 && foldName(name) !== foldName(value.name) && !followers.includes(name),
+      words.length > 0 && foldName(name) !== foldName(savedName) && !followers.includes(name),
   );
   const follow = (name: string): void => {
     const next = { ...value, follows: name === '' ? null : name };
-    const rest = standard.linetypes.filter((one) => foldName(one.name) !== foldName(value.name));
+    const rest = standard.linetypes.filter((one) => foldName(one.name) !== foldName(savedName));
     const made = followed({ linetypes: [...rest, next], lettering: standard.lettering }).linetypes.at(-1);
     change(made ?? next);
     setText(formatElements(made ?? next));

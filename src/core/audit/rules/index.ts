@@ -12,6 +12,11 @@ import { layersMissing } from './layers/missing';
 import { layersPrinting } from './layers/printing';
 import { layersUnknown } from './layers/unknown';
 import { layersWidth } from './layers/width';
+import { letteringEmpty } from './lettering/empty';
+import { letteringHeight } from './lettering/height';
+import { letteringOwnLooks } from './lettering/own-looks';
+import { letteringStyleChanged } from './lettering/style-changed';
+import { letteringUpsideDown } from './lettering/upside-down';
 import { linesMeaning } from './lines/meaning';
 import { linesOnPaper } from './lines/on-paper';
 import { linetypesRedefined } from './linetypes/redefined';
@@ -47,6 +52,11 @@ export const RULES: readonly Rule[] = [
   linetypesRedefined,
   linesMeaning,
   linesOnPaper,
+  letteringStyleChanged,
+  letteringHeight,
+  letteringOwnLooks,
+  letteringUpsideDown,
+  letteringEmpty,
   pensNotPermitted,
   layersEmptyUnknown,
   objectsOwnColour,

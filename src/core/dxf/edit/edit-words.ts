@@ -1,4 +1,5 @@
 import { entityOf, rangeOf } from '../drawing';
+import { rawMultiLine } from '../read/decode-text';
 import type { EditBase } from './edit-base';
 
 /** Signs that single-line text writes with marks of its own. */
@@ -35,20 +36,34 @@ export function setDimensionText(base: EditBase, row: number, typed: string): vo
 export function setTextWords(base: EditBase, row: number, words: string): void {
   const { reader } = base.drawing;
   const range = rangeOf(base.drawing, row);
-  const { codes } = base.drawing.document.tags;
-  if (entityOf(base.drawing, row) !== 'MTEXT') {
-    const tag = reader.find(range, 1);
-    if (tag >= 0) base.edits.replace(tag, asSingleLine(words));
+  if (entityOf(base.drawing, row) === 'MTEXT') {
+    const raw = rawMultiLine(base.drawing, range);
+    setRawMultiLine(base, row, `${LEADING.exec(raw)?.[0] ?? ''}${asMultiLine(words)}`);
     return;
   }
-  let begun = '';
-  let last = -1;
-  for (let tag = range.start; tag < range.end && codes[tag] < 1000 && codes[tag] !== 101; tag++) {
-    if (codes[tag] !== 3 && codes[tag] !== 1) continue;
-    if (begun === '' && last < 0) begun = LEADING.exec(reader.text(tag))?.[0] ?? '';
-    // Long texts come in parts: the last of them holds all that is left.
-    if (codes[tag] === 3) base.edits.remove(tag);
-    last = tag;
-  }
-  if (last >= 0 && codes[last] === 1) base.edits.replace(last, `${begun}${asMultiLine(words)}`);
+  const tag = reader.find(range, 1);
+  if (tag >= 0) base.edits.replace(tag, asSingleLine(words));
+}
+
+/** Letters of one part of a multi-line text: longer ones come in parts, as the format asks. */
+const PART_LETTERS = 250;
+
+/** Gives a multi-line text another content, with its formatting as the format writes it. */
+export function setRawMultiLine(base: EditBase, row: number, raw: string): void {
+  const { codes } = base.drawing.document.tags;
+  const range = rangeOf(base.drawing, row);
+  const parts: number[] = [];
+  for (let tag = range.start; tag < range.end && codes[tag] < 1000 && codes[tag] !== 101; tag++)
+    if (codes[tag] === 3 || codes[tag] === 1) parts.push(tag);
+  if (parts.length === 0) return;
+  const letters = Array.from(raw);
+  const chunks: string[] = [];
+  for (let at = 0; at < letters.length; at += PART_LETTERS)
+    chunks.push(letters.slice(at, at + PART_LETTERS).join(''));
+  const last = chunks.pop() ?? '';
+  base.edits.insertBefore(parts[0], [
+    ...chunks.map((value) => ({ code: 3, value })),
+    { code: 1, value: last },
+  ]);
+  for (const tag of parts) base.edits.remove(tag);
 }

@@ -15,6 +15,9 @@ export interface Props {
 }
 
 export interface TextOptions {
+  /** Letters wider or narrower than those of the style. */
+  readonly widthFactor?: number;
+  readonly slantDeg?: number;
   readonly angleDeg?: number;
   readonly across?: 'left' | 'centre' | 'right';
   readonly up?: 'baseline' | 'middle';
@@ -182,6 +185,8 @@ export class SpaceComposer {
       { code: 40, value: decimal(height) },
       { code: 1, value: text },
       ...(options.angleDeg ? [{ code: 50, value: decimal(options.angleDeg) }] : []),
+      ...(options.widthFactor === undefined ? [] : [{ code: 41, value: decimal(options.widthFactor) }]),
+      ...(options.slantDeg === undefined ? [] : [{ code: 51, value: decimal(options.slantDeg) }]),
       { code: 7, value: options.style ?? 'Standard' },
       ...(across ? [{ code: 72, value: across }] : []),
       ...(placed ? point(11, at) : []),

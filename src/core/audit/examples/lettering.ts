@@ -1,0 +1,82 @@
+import { textStyleOf } from '../../standard/lettering';
+import { letteringEmpty } from '../rules/lettering/empty';
+import { letteringHeight } from '../rules/lettering/height';
+import { letteringOwnLooks } from '../rules/lettering/own-looks';
+import { letteringStyleChanged } from '../rules/lettering/style-changed';
+import { letteringUpsideDown } from '../rules/lettering/upside-down';
+import { asDefined, office, type RuleExample, type Side, TEXT, WALL } from './example';
+
+const styled = () => {
+  const standard = office();
+  return {
+    ...standard,
+    lettering: { ...standard.lettering, styles: [{ ...textStyleOf('Note'), heightMm: 3.5 }] },
+  };
+};
+
+interface Note {
+  readonly heightMm?: number;
+  readonly widthFactor?: number;
+  readonly angleDeg?: number;
+  readonly says?: string;
+}
+
+/** A wall with a note over it, in the style that is given. */
+const noted =
+  (note: Note, style: { readonly widthFactor?: number } = {}): Side['draw'] =>
+  (sheet, file) => {
+    file.textStyle({ name: 'Note', font: 'txt', height: 0, widthFactor: 1, slantDeg: 0, ...style });
+    file.layer(asDefined(WALL));
+    file.layer(asDefined(TEXT));
+    sheet.rectangle({ layer: 'WALL' }, [8, 6], 62, 10);
+    const turned = (note.angleDeg ?? 0) !== 0;
+    sheet.text(
+      { layer: 'TEXT' },
+      turned ? [62, 24] : [12, 21],
+      note.heightMm ?? 3.5,
+      note.says ?? 'Quay wall',
+      { style: 'Note', angleDeg: note.angleDeg ?? 0, widthFactor: note.widthFactor },
+    );
+  };
+
+const plain: Side = { says: 'The note is as its style has it.', draw: noted({}) };
+
+export const LETTERING_EXAMPLES: Readonly<Record<string, RuleExample>> = {
+  [letteringStyleChanged.meta.id]: {
+    standard: styled(),
+    complies: plain,
+    breaks: {
+      says: 'The style has the name of the standard, but its letters are twice as wide.',
+      draw: noted({}, { widthFactor: 2 }),
+    },
+  },
+  [letteringHeight.meta.id]: {
+    standard: styled(),
+    complies: { says: 'The note prints 3.5 mm high, as its style says.', draw: noted({}) },
+    breaks: { says: 'The note prints 6 mm high; its style is 3.5 mm.', draw: noted({ heightMm: 6 }) },
+  },
+  [letteringOwnLooks.meta.id]: {
+    standard: styled(),
+    complies: plain,
+    breaks: {
+      says: 'The letters of this one note are squeezed by hand.',
+      draw: noted({ widthFactor: 0.5 }),
+    },
+  },
+  [letteringUpsideDown.meta.id]: {
+    standard: styled(),
+    complies: { says: 'The note reads from the bottom of the sheet.', draw: noted({}) },
+    breaks: { says: 'The note stands on its head.', draw: noted({ angleDeg: 180 }) },
+  },
+  [letteringEmpty.meta.id]: {
+    standard: styled(),
+    complies: { says: 'The note is there once.', draw: noted({}) },
+    breaks: {
+      says: 'The note is there twice, on the same place.',
+      draw(sheet, file) {
+        noted({})(sheet, file);
+        sheet.text({ layer: 'TEXT' }, [12, 21], 3.5, 'Quay wall', { style: 'Note' });
+      },
+    },
+  },
+};

@@ -1,0 +1,122 @@
+import { layerNameOf } from '../../../dxf/drawing';
+import { foldName } from '../../../dxf/interner';
+import { wordsOf } from '../../../dxf/read/decode-text';
+import type { TextFact } from '../../../facts/texts';
+import { type AuditContext, groupBy, isGenerated } from '../../context';
+import type { FindingDraft, Rule } from '../../rule';
+import { words } from '../../value';
+import { saysShort, texts } from './shared';
+
+const messages = {
+  empty: (count: number, layer: string) =>
+    `${texts(count)} on layer “${layer}” ${count === 1 ? 'says' : 'say'} nothing.`,
+  doubled: (count: number, first: string, layer: string) =>
+    count === 1
+      ? `“${first}” on layer “${layer}” lies on another text that says the same.`
+      : `${texts(count)} on layer “${layer}” lie on others that say the same.`,
+};
+
+/** Two texts lie on each other when their ends are no further apart than this share of their height. */
+const SAME_PLACE = 0.02;
+
+export const letteringEmpty: Rule = {
+  meta: {
+    id: 'lettering/empty',
+    title: 'Text that is empty, or there twice',
+    stage: 'looks',
+    weight: 'note',
+    correction: 'automatic',
+    what: 'No text is empty, and none lies on another one that says the same.',
+    why: 'What cannot be seen is moved, copied and found all the same, and a doubled text is corrected once.',
+    source: 'Practice: nothing in a drawing that nobody can see',
+  },
+
+  visit(context) {
+    const { drawing, facts } = context;
+    const empty: number[] = [];
+    const written: number[] = [];
+    return {
+      on: {
+        text(row) {
+          if (isGenerated(drawing, row)) return;
+          if ((wordsOf(drawing, row) ?? '').trim() === '') empty.push(row);
+          else if (facts.text(row)) written.push(row);
+        },
+      },
+      *finish() {
+        yield* byLayer(context, empty, 'empty', messages.empty);
+        yield* byLayer(context, doubledOf(context, written), 'doubled', (count, layer, first) =>
+          messages.doubled(count, saysShort(context, first), layer),
+        );
+      },
+    };
+  },
+
+  settle: (context, finding) => ({
+    operations: [{ type: 'remove objects', rows: context.rowsOf(finding) }],
+  }),
+};
+
+function* byLayer(
+  { drawing }: AuditContext,
+  rows: readonly number[],
+  what: 'empty' | 'doubled',
+  message: (count: number, layer: string, first: number) => string,
+): Generator<FindingDraft> {
+  for (const group of groupBy(rows, (row) => foldName(layerNameOf(drawing, row))).values()) {
+    const layer = layerNameOf(drawing, group[0]);
+    yield {
+      message: message(group.length, layer, group[0]),
+      expected: words(what === 'empty' ? 'words' : 'one text'),
+      found: words(what === 'empty' ? 'no words' : 'two on each other'),
+      rows: group,
+      subject: { layer, kind: 'text', value: what },
+      remedy: `${texts(group.length)} removed.`,
+    };
+  }
+}
+
+/** Texts that lie on an earlier one of their space with the same words, looks and layer. */
+function doubledOf({ drawing, facts }: AuditContext, rows: readonly number[]): number[] {
+  const { objects } = drawing;
+  const alike = groupBy(rows, (row) => {
+    const { says, style, height } = facts.text(row)!;
+    return [
+      objects.container[row],
+      foldName(layerNameOf(drawing, row)),
+      says,
+      foldName(style),
+      height.toPrecision(6),
+    ].join('\n');
+  });
+  const doubled: number[] = [];
+  for (const group of alike.values()) {
+    if (group.length < 2) continue;
+    // By where they begin, so that each is held against its neighbours alone.
+    const sorted = [...group].sort((a, b) => facts.text(a)!.frame.minX - facts.text(b)!.frame.minX || a - b);
+    const gone = new Set<number>();
+    for (const [i, row] of sorted.entries()) {
+      if (gone.has(row)) continue;
+      const own = facts.text(row)!;
+      for (let k = i + 1; k < sorted.length; k++) {
+        const other = facts.text(sorted[k])!;
+        if (other.frame.minX - own.frame.minX > own.height * SAME_PLACE) break;
+        // The later one of the file goes.
+        if (samePlace(own, other)) gone.add(Math.max(row, sorted[k]));
+      }
+    }
+    doubled.push(...gone);
+  }
+  return doubled.sort((a, b) => a - b);
+}
+
+function samePlace(a: TextFact, b: TextFact): boolean {
+  const most = a.height * SAME_PLACE;
+  return (
+    Math.abs(a.frame.minX - b.frame.minX) <= most &&
+    Math.abs(a.frame.minY - b.frame.minY) <= most &&
+    Math.abs(a.frame.maxX - b.frame.maxX) <= most &&
+    Math.abs(a.frame.maxY - b.frame.maxY) <= most &&
+    Math.abs(a.angleRad - b.angleRad) < 1e-6
+  );
+}

@@ -1,0 +1,243 @@
+import { z } from 'zod';
+import { modelSheetsOf } from '../../../drawing/sheets/model-sheets';
+import { sizeOf } from '../../../drawing/sheets/paper-sizes';
+import { type Drawing, layerNameOf } from '../../../dxf/drawing';
+import { foldName } from '../../../dxf/interner';
+import type { Appearance } from '../../../facts/paper';
+import type { Lettering } from '../../../standard/lettering';
+import { type AuditContext, clauseOf, groupBy, isPlaced } from '../../context';
+import type { Decision, Option } from '../../finding';
+import type { FindingDraft, Rule, SettleContext, Settlement } from '../../rule';
+import { numberSetting } from '../../settings';
+import { quantity, words } from '../../value';
+import { findStyle, mm, texts, writtenText } from './shared';
+
+const messages = {
+  unlikeStyle: (count: number, style: string, sheet: string, found: string, wanted: string) =>
+    `${texts(count)} in “${style}” ${count === 1 ? 'prints' : 'print'} ${found} high on ${sheet}; the style is ${wanted}.`,
+  notPermitted: (count: number, style: string, sheet: string, found: string) =>
+    `${texts(count)} in “${style}” ${count === 1 ? 'prints' : 'print'} ${found} high on ${sheet}: no permitted height.`,
+  tooSmall: (count: number, style: string, sheet: string, found: string, smallest: string) =>
+    `${texts(count)} in “${style}” ${count === 1 ? 'prints' : 'print'} ${found} high on ${sheet}: ${smallest} is the smallest there.`,
+  unseen: (count: number) => `${texts(count)} that no sheet shows: how high they print is not known`,
+};
+
+const settings = z.strictObject({
+  tolerance: numberSetting('What a height may be off by', '%', 2, { max: 50 }),
+});
+
+/** What a text is found to be, and what it ought to be. */
+interface Fault {
+  readonly kind: 'unlike style' | 'not permitted' | 'too small';
+  /** The appearance that is spoken of: where it is seen best. */
+  readonly appearance: Appearance;
+  readonly foundMm: number;
+  /** Heights that can be meant, the nearest first. */
+  readonly wantedMm: readonly number[];
+  /** The smallest that the sheet permits, where that is what is broken. */
+  readonly smallestMm?: number;
+  /** Scales that show it, paper mm of a unit, each once. */
+  readonly scales: readonly number[];
+}
+
+export const letteringHeight: Rule = {
+  meta: {
+    id: 'lettering/height',
+    title: 'Height of lettering on paper',
+    stage: 'looks',
+    weight: 'should',
+    correction: 'automatic',
+    what: 'On the sheet that shows it a text is as high as its style, has a permitted height, and can be read.',
+    why: 'Text of 2.5 mm is 250 high at 1:100 and 125 at 1:50; the wrong one vanishes, or shouts.',
+    source: 'ISO 3098-1, from memory, for the heights; common practice for the smallest on each sheet',
+    settings,
+  },
+
+  visit(context) {
+    const { drawing } = context;
+    const most = settings.parse(context.settings).tolerance / 100;
+    const sizes = sheetSizes(drawing);
+    const found = new Map<number, Fault>();
+    let unseen = 0;
+    const look = (row: number): void => {
+      if (!isPlaced(drawing, row)) return;
+      const fact = writtenText(context, row);
+      // The height of aligned text follows from its two points.
+      if (!fact || fact.shape.fitKeepsShape) return;
+      const appearances = context.facts.appearances(row);
+      if (appearances.length === 0) {
+        if (context.facts.look(row).shows) unseen++;
+        return;
+      }
+      const fault = faultOf(context.standard.lettering, fact.style, fact.height, appearances, sizes, most);
+      if (fault) found.set(row, fault);
+    };
+    return {
+      on: { text: look, attribute: look },
+      *finish() {
+        if (unseen > 0) context.notChecked(messages.unseen(unseen));
+        const groups = groupBy(found.keys(), (row) => {
+          const { kind, foundMm, wantedMm, smallestMm, scales } = found.get(row)!;
+          return [
+            kind,
+            foldName(context.facts.text(row)!.style),
+            foundMm.toPrecision(3),
+            wantedMm.join(),
+            smallestMm,
+            // Each at one scale of its own they are one cause, whatever that is.
+            scales.length === 1 ? '' : scales.map((scale) => scale.toPrecision(6)).join(),
+          ].join('\n');
+        });
+        for (const rows of groups.values()) {
+          const sheets = new Set(rows.map((row) => found.get(row)!.appearance.sheet));
+          yield draftOf(context, rows, found.get(rows[0])!, [...sheets]);
+        }
+      },
+    };
+  },
+
+  settle: (context, finding, decision) => settlementOf(context, context.rowsOf(finding), decision),
+};
+
+/** Names of the sizes of all sheets, by the sheets' names. */
+function sheetSizes(drawing: Drawing): ReadonlyMap<string, string> {
+  const sizes = new Map<string, string>();
+  for (const { name, paper } of drawing.sheets) {
+    const size = paper && sizeOf(paper.widthMm, paper.heightMm);
+    if (size) sizes.set(name, size.name);
+  }
+  for (const { name, sizeName } of modelSheetsOf(drawing)) sizes.set(name, sizeName);
+  return sizes;
+}
+
+function faultOf(
+  lettering: Lettering,
+  styleName: string,
+  height: number,
+  appearances: readonly Appearance[],
+  sizes: ReadonlyMap<string, string>,
+  most: number,
+): Fault | null {
+  const style = lettering.styles.find((one) => foldName(one.name) === foldName(styleName));
+  const near = (found: number, wanted: number): boolean => Math.abs(found / wanted - 1) <= most + 1e-9;
+  const scales = [...new Set(appearances.map(({ mmPerUnit }) => mmPerUnit))];
+  const [first] = appearances;
+  const foundMm = height * first.mmPerUnit;
+  const permitted = style ? [style.heightMm] : lettering.heightsMm;
+  // A text that is right at one of the scales that show it was made for that one.
+  const right = appearances.filter((one) => permitted.some((wanted) => near(height * one.mmPerUnit, wanted)));
+  if (permitted.length > 0 && right.length === 0)
+    return {
+      kind: style ? 'unlike style' : 'not permitted',
+      appearance: first,
+      foundMm,
+      wantedMm: style ? [style.heightMm] : nearest(permitted, foundMm),
+      scales,
+    };
+  for (const appearance of right.length > 0 ? right : appearances) {
+    const smallest = smallestOn(lettering, sizes.get(appearance.sheet));
+    const own = height * appearance.mmPerUnit;
+    if (smallest !== null && own < smallest * (1 - most) - 1e-9)
+      return {
+        kind: 'too small',
+        appearance,
+        foundMm: own,
+        wantedMm: [lettering.heightsMm.find((one) => one >= smallest - 1e-9) ?? smallest],
+        smallestMm: smallest,
+        scales,
+      };
+  }
+  return null;
+}
+
+const smallestOn = ({ smallestMm }: Lettering, size: string | undefined): number | null =>
+  (size !== undefined && (smallestMm as Readonly<Record<string, number>>)[size]) || null;
+
+/** The two permitted heights about a height, the nearer one first. */
+const nearest = (heights: readonly number[], to: number): readonly number[] =>
+  [...heights].sort((a, b) => Math.abs(Math.log(a / to)) - Math.abs(Math.log(b / to))).slice(0, 2);
+
+function draftOf(
+  context: AuditContext,
+  rows: readonly number[],
+  fault: Fault,
+  sheets: readonly string[],
+): FindingDraft {
+  const { standard, facts, drawing } = context;
+  const { style, height } = facts.text(rows[0])!;
+  const { kind, foundMm, wantedMm } = fault;
+  const sheet =
+    sheets.length === 1 ? `sheet “${sheets[0]}”` : `sheet “${sheets[0]}” and ${sheets.length - 1} more`;
+  const found = mm(foundMm);
+  const [wanted] = wantedMm;
+  const known = findStyle(standard, style);
+  const say = {
+    'unlike style': () => messages.unlikeStyle(rows.length, style, sheet, found, mm(wanted)),
+    'not permitted': () => messages.notPermitted(rows.length, style, sheet, found),
+    'too small': () => messages.tooSmall(rows.length, style, sheet, found, mm(fault.smallestMm ?? wanted)),
+  }[kind];
+  const options = optionsOf(fault);
+  return {
+    message: say(),
+    expected:
+      kind === 'not permitted' ? words(wantedMm.map(mm).join(' or ')) : quantity(wanted, 'mm on paper'),
+    found: words(`${found} on paper, ${Number(height.toPrecision(8))} in the drawing`),
+    rows,
+    ...(kind === 'too small' ? { weight: 'must' as const } : {}),
+    subject: {
+      layer: layerNameOf(drawing, rows[0]),
+      kind: 'text',
+      value: `${style}, ${kind}, ${foundMm.toPrecision(3)} mm`,
+    },
+    ...clauseOf(known),
+    ...(kind === 'too small' && known
+      ? {
+          correction: 'manual' as const,
+          remedy: `The style itself is ${mm(known.heightMm)}: choose another style, or a larger scale.`,
+        }
+      : options.length > 0
+        ? { correction: 'choice' as const, options }
+        : { remedy: `${texts(rows.length)}: ${found} → ${mm(wanted)} on paper.` }),
+  };
+}
+
+/** Ways out where more than one height can be meant: at one of several scales, or one of several permitted heights. */
+function optionsOf({ kind, scales, wantedMm }: Fault): Option[] {
+  const option = (id: string, label: string): Option => ({ id, label, needs: null, effect: 'drawing' });
+  if (scales.length > 1)
+    return scales.flatMap((scale) =>
+      wantedMm.map((wanted) => option(`${wanted} at ${scale}`, `Make it ${mm(wanted)} at ${ratioOf(scale)}`)),
+    );
+  if (kind === 'unlike style') return [];
+  return wantedMm.map((wanted) => option(String(wanted), `Make it ${mm(wanted)}`));
+}
+
+/** "1:100" of the paper mm of a unit, as far as that is a scale. */
+const ratioOf = (mmPerUnit: number): string =>
+  mmPerUnit >= 1 ? `${Number(mmPerUnit.toPrecision(4))}:1` : `1:${Number((1 / mmPerUnit).toPrecision(4))}`;
+
+function settlementOf(
+  context: SettleContext,
+  rows: readonly number[],
+  decision: Decision | undefined,
+): Settlement {
+  const { standard, facts } = context;
+  const chosen = /^([\d.e+-]+)(?: at ([\d.e+-]+))?$/.exec(decision?.option ?? '');
+  const heights = rows.map((row) => {
+    const fact = facts.text(row);
+    const wanted = chosen ? Number(chosen[1]) : fact && findStyle(standard, fact.style)?.heightMm;
+    const scale = chosen?.[2] ? Number(chosen[2]) : facts.appearances(row)[0]?.mmPerUnit;
+    return wanted && scale ? wanted / scale : null;
+  });
+  if (heights.some((height) => height === null || !(height > 0)))
+    return { refused: 'Which height is meant is a person’s to say.' };
+  return {
+    operations: [
+      {
+        type: 'resize texts',
+        rows,
+        heights: (heights as number[]).map((height) => Number(height.toPrecision(12))),
+      },
+    ],
+  };
+}

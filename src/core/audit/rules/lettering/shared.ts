@@ -1,0 +1,27 @@
+import { foldName } from '../../../dxf/interner';
+import { wordsOf } from '../../../dxf/read/decode-text';
+import type { TextFact } from '../../../facts/texts';
+import type { StandardTextStyle } from '../../../standard/lettering';
+import type { Standard } from '../../../standard/standard';
+import { type AuditContext, isGenerated } from '../../context';
+
+export const texts = (count: number): string => (count === 1 ? '1 text' : `${count} texts`);
+
+export const findStyle = ({ lettering }: Standard, name: string): StandardTextStyle | undefined =>
+  lettering.styles.find((style) => foldName(style.name) === foldName(name));
+
+/** What is known of a text that a person wrote; null for blanks, and for lettering of pictures that programs make. */
+export function writtenText({ drawing, facts }: AuditContext, row: number): TextFact | null {
+  return isGenerated(drawing, row) ? null : facts.text(row);
+}
+
+/** The first words of a text, for a message. */
+export function saysShort({ drawing }: AuditContext, row: number): string {
+  const words = (wordsOf(drawing, row) ?? '').replace(/\s+/g, ' ').trim();
+  return words.length > MOST_LETTERS ? `${words.slice(0, MOST_LETTERS)} …` : words;
+}
+
+const MOST_LETTERS = 40;
+
+/** Figures of sizes on paper: written so that a fault does not disappear, and no longer than that takes. */
+export const mm = (length: number): string => `${Number(length.toPrecision(4))} mm`;
