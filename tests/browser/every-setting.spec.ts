@@ -54,6 +54,12 @@ const begun: Standard = {
       symbols: [{ element: 3, symbol: 'ring', scale: 1, place: 'centred', upright: false }],
     },
     ...demoStandard.linetypes.filter(({ name }) => name !== 'OHW-Fuel'),
+    {
+      ...one(demoStandard.linetypes, 'OHW-Fuel')[0],
+      name: 'OHW-Gas',
+      words: one(demoStandard.linetypes, 'OHW-Fuel')[0].words.map((word) => ({ ...word, text: 'GAS' })),
+      follows: 'OHW-Fuel',
+    },
   ],
   rules: {},
   layers: [{ ...layer, role: 'cut', meaning: '' }, ...demoStandard.layers.filter((other) => other !== layer)],
@@ -256,6 +262,13 @@ test('every setting of every kind can be changed in the browser', async ({ page 
   });
   await press(page, 'Save');
   await saved(page, 'OHW-Fuelx is saved in the draft.');
+  // What follows it follows it under its new name, with its new dashes, until it stands on its own.
+  await page.getByRole('button', { name: 'OHW-Gas', exact: true }).click();
+  await expect(editor(page).getByLabel('Follows')).toHaveValue('OHW-Fuelx');
+  await expect(editor(page).getByLabel('Elements')).toHaveValue(/^dash 14, dot, gap .* “GAS”/);
+  await editor(page).getByLabel('Follows').selectOption('');
+  await press(page, 'Save');
+  await saved(page, 'OHW-Gas is saved in the draft.');
   await page.getByRole('button', { name: /^Line marks/ }).click();
   const marks = page.getByRole('dialog');
   await marks.getByLabel('Name of ring').fill('hoop');

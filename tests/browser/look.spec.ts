@@ -23,6 +23,7 @@ const PLACES = [
   '/rules/layers/unknown',
   '/waivers',
   '/recheck',
+  '/causes',
 ];
 
 for (const place of PLACES)
