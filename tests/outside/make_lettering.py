@@ -1,0 +1,107 @@
+"""Writes drawings with planted faults of lettering and dimensions, one in each version.
+
+Usage: make_lettering.py FOLDER. Prints, as JSON, the handles of what is wrong in each file by the kind of fault, and the
+handles of near misses. Texts lie on a sheet of A3, in true mm; dimensions of all kinds lie in the model.
+"""
+import json
+import os
+import sys
+
+import ezdxf
+
+VERSIONS = ["R12", "R2000", "R2010", "R2018"]
+
+
+def text(space, words, at, **attribs):
+    attribs = {"layer": "NOTES", "style": "NOTE", "height": 2.5, **attribs}
+    return space.add_text(words, dxfattribs=attribs).set_placement(at).dxf.handle
+
+
+def make(version, path, form):
+    doc = ezdxf.new(version, units=4)
+    doc.layers.add("NOTES", color=3, **({} if version == "R12" else {"lineweight": 25}))
+    for name, factor in (("NOTE", 1), ("TITLE", 0.5), ("THEIRS", 1)):
+        doc.styles.add(name, font="txt").dxf.width = factor
+    sheet = doc.layout() if version == "R12" else doc.layouts.get("Layout1")
+    if version != "R12":
+        sheet.page_setup(size=(420, 297), margins=(0, 0, 0, 0), units="mm")
+    planted = {}
+    near = []
+
+    def plant(kind, handle):
+        planted.setdefault(kind, []).append(handle)
+
+    # Heights: 1.8 and 4 mm are not the style's 2.5; 2 % off is.
+    plant("height", text(sheet, "low", (20, 20), height=1.8))
+    plant("height", text(sheet, "high", (20, 30), height=4))
+    near.append(text(sheet, "near", (20, 40), height=2.549))
+    plant("height of theirs", text(sheet, "theirs", (20, 50), height=3, style="THEIRS"))
+    near.append(text(sheet, "permitted", (20, 60), height=3.5, style="THEIRS"))
+    # Reading direction: beyond plumb by more than 1°.
+    for i, angle in enumerate((180, 91.5, 270)):
+        plant("upside down", text(sheet, "turned %d" % i, (80 + 20 * i, 60), rotation=angle))
+    near.append(text(sheet, "plumb", (150, 60), rotation=90.9))
+    # Letters squeezed by hand.
+    plant("own looks", text(sheet, "squeezed", (20, 80), width=0.7))
+    near.append(text(sheet, "as it is", (20, 90), width=1.004))
+    # Empty, and twice on one place.
+    plant("empty", text(sheet, "  ", (20, 100)))
+    near.append(text(sheet, "twice", (20, 110)))
+    plant("doubled", text(sheet, "twice", (20, 110)))
+    if version != "R12":
+        for i, words in enumerate((r"{\fArial|b0|i0;a font}", r"\H1.5x;a height", r"\C1;a colour")):
+            mtext = sheet.add_mtext(words, dxfattribs={"layer": "NOTES", "style": "NOTE", "char_height": 2.5})
+            mtext.set_location((200, 40 + 20 * i))
+            plant("inline", mtext.dxf.handle)
+        mtext = sheet.add_mtext(r"\Lunder\l \S1/2; \Pnext", dxfattribs={"layer": "NOTES", "style": "NOTE", "char_height": 2.5})
+        mtext.set_location((200, 120))
+        near.append(mtext.dxf.handle)
+
+    model = doc.modelspace()
+    at = {"layer": "NOTES"}
+
+    def dimension(kind, made):
+        made.render()
+        handle = made.dimension.dxf.handle
+        if kind:
+            plant(kind, handle)
+        else:
+            near.append(handle)
+
+    def linear(y, words):
+        return model.add_linear_dim(base=(0, y + 50), p1=(0, y), p2=(3550, y), text=words, dxfattribs=dict(at))
+
+    dimension("lies", linear(0, "3600"))
+    dimension("lies", linear(500, "3.60 m"))
+    dimension("lies with words", linear(1000, "3600 TYP"))
+    dimension("says the same", linear(1500, "3550"))
+    dimension("words", linear(2000, "VARIES"))
+    dimension(None, linear(2500, "<>"))
+    dimension(None, linear(3000, "<> TYP"))
+    dimension("lies", model.add_aligned_dim(p1=(0, 4000), p2=(300, 4400), distance=50, text="600", dxfattribs=dict(at)))
+    dimension("lies", model.add_radius_dim(center=(6000, 0), radius=250, angle=45, text="R300", dxfattribs=dict(at)))
+    dimension("lies", model.add_diameter_dim(center=(7000, 0), radius=250, angle=45, text="%%c600", dxfattribs=dict(at)))
+    dimension(
+        "lies",
+        model.add_angular_dim_3p(
+            base=(8200, 200), center=(8000, 0), p1=(8400, 0), p2=(8000, 400), text="80%%d", dxfattribs=dict(at)
+        ),
+    )
+    dimension(
+        None,
+        model.add_angular_dim_3p(
+            base=(9200, 200), center=(9000, 0), p1=(9400, 0), p2=(9000, 400), text="<>", dxfattribs=dict(at)
+        ),
+    )
+    if form == "binary":
+        with open(path, "wb") as stream:
+            doc.write(stream, fmt="bin")
+    else:
+        doc.saveas(path)
+    return {"path": path, "planted": planted, "near": near}
+
+
+folder = sys.argv[1]
+made = [make(version, os.path.join(folder, version + ".dxf"), "text") for version in VERSIONS]
+made.append(make("R2010", os.path.join(folder, "R2010-binary.dxf"), "binary"))
+print(json.dumps(made))
