@@ -20,7 +20,7 @@ import { type Appearance, appearancesOf, type ViewportFact, viewportFacts } from
 import { Patterned } from './patterned';
 import { type Crossing, crossingsOf, type Segments, segmentsOf } from './segments';
 import { indexSpace, type SpatialIndex } from './spatial-index';
-import { type TextFact, textFact } from './texts';
+import { type LetteringFact, letteringFact, type TextFact, textFact } from './texts';
 import { type DrawingUnits, unitsOf } from './units/units';
 
 /**
@@ -104,6 +104,11 @@ export class Facts {
     return this.ofRow('text', row, () => textFact(this.drawing, row));
   }
 
+  /** A text without its letters laid out. */
+  lettering(row: number): LetteringFact | null {
+    return this.ofRow('lettering', row, () => letteringFact(this.drawing, row));
+  }
+
   dimension(row: number): DimensionFact {
     return this.ofRow('dimension', row, () => dimensionFact(this.drawing, row));
   }
@@ -143,6 +148,14 @@ export class Facts {
     return this.ofRow('appearances', row, () =>
       appearancesOf(this.drawing, this.viewports, row, this.box(row)),
     );
+  }
+
+  /** Every sheet and viewport that shows the point of a text: as it is seen, without its letters laid out. */
+  appearancesOfText(row: number): readonly Appearance[] {
+    return this.ofRow('appearances of text', row, () => {
+      const [x, y] = this.lettering(row)?.at ?? [Number.NaN, Number.NaN];
+      return appearancesOf(this.drawing, this.viewports, row, { minX: x, minY: y, maxX: x, maxY: y });
+    });
   }
 
   /** The true size of what is drawn, by the labels beside its lines. */

@@ -31,6 +31,32 @@ export interface TextFact {
   readonly shape: TextShape;
 }
 
+/** What is known of a text without laying out its letters: there can be a hundred thousand. */
+export interface LetteringFact {
+  readonly style: string;
+  /** Height of capitals, drawing units; of text that is stretched between two points what its record says. */
+  readonly height: number;
+  /** Direction of its base line, 0 to 2π, as seen in the space it lies in. */
+  readonly angleRad: number;
+  /** Where its point lies. */
+  readonly at: readonly [number, number];
+  readonly shape: TextShape;
+}
+
+export function letteringFact(drawing: Drawing, row: number): LetteringFact | null {
+  const shape = shapeOf(drawing, row);
+  if (shape?.type !== 'text') return null;
+  const t = textTransform(shape, IDENTITY_SPACE, 1);
+  const angle = Math.atan2(t[1], t[0]);
+  return {
+    style: drawing.reader.findText(rangeOf(drawing, row), 7, 'Standard'),
+    height: Math.hypot(t[2], t[3]),
+    angleRad: angle < 0 ? angle + 2 * Math.PI : angle,
+    at: [t[4], t[5]],
+    shape,
+  };
+}
+
 /** Texts and attributes with something to say; null for what shows no letters. */
 export function textFact(drawing: Drawing, row: number): TextFact | null {
   const shape = shapeOf(drawing, row);

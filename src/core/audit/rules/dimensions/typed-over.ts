@@ -65,8 +65,11 @@ export const dimensionsTypedOver: Rule = {
     return {
       on: {
         dimension(row) {
+          const raw = rawOf(context, row);
+          // Most dimensions show their value: they are not looked at further.
+          if (raw === '' || raw.includes('<>')) return;
           const fact = facts.dimension(row);
-          if (fact.typed === null || rawOf(context, row).includes('<>')) return;
+          if (fact.typed === null) return;
           const says = judged(context, fact);
           if (says === null) unmeasured++;
           else if (says === 'what is seen') return;

@@ -32,7 +32,7 @@ export const letteringEmpty: Rule = {
   },
 
   visit(context) {
-    const { drawing, facts } = context;
+    const { drawing } = context;
     const empty: number[] = [];
     const written: number[] = [];
     return {
@@ -40,7 +40,7 @@ export const letteringEmpty: Rule = {
         text(row) {
           if (isGenerated(drawing, row)) return;
           if ((wordsOf(drawing, row) ?? '').trim() === '') empty.push(row);
-          else if (facts.text(row)) written.push(row);
+          else written.push(row);
         },
       },
       *finish() {
@@ -79,18 +79,21 @@ function* byLayer(
 /** Texts that lie on an earlier one of their space with the same words, looks and layer. */
 function doubledOf({ drawing, facts }: AuditContext, rows: readonly number[]): number[] {
   const { objects } = drawing;
-  const alike = groupBy(rows, (row) => {
-    const { says, style, height } = facts.text(row)!;
-    return [
-      objects.container[row],
-      foldName(layerNameOf(drawing, row)),
-      says,
-      foldName(style),
-      height.toPrecision(6),
-    ].join('\n');
-  });
+  const said = groupBy(
+    rows,
+    (row) => `${objects.container[row]}\n${objects.layer[row]}\n${wordsOf(drawing, row)}`,
+  );
+  // Only what is written more than once is looked at further.
+  const alike = [...said.values()]
+    .filter((group) => group.length > 1)
+    .flatMap((group) => [
+      ...groupBy(
+        group.filter((row) => facts.text(row) !== null),
+        (row) => `${foldName(facts.text(row)!.style)}\n${facts.text(row)!.height.toPrecision(6)}`,
+      ).values(),
+    ]);
   const doubled: number[] = [];
-  for (const group of alike.values()) {
+  for (const group of alike) {
     if (group.length < 2) continue;
     // By where they begin, so that each is held against its neighbours alone.
     const sorted = [...group].sort((a, b) => facts.text(a)!.frame.minX - facts.text(b)!.frame.minX || a - b);

@@ -64,7 +64,7 @@ export const letteringHeight: Rule = {
       const fact = writtenText(context, row);
       // The height of aligned text follows from its two points.
       if (!fact || fact.shape.fitKeepsShape) return;
-      const appearances = context.facts.appearances(row);
+      const appearances = context.facts.appearancesOfText(row);
       if (appearances.length === 0) {
         if (context.facts.look(row).shows) unseen++;
         return;
@@ -80,7 +80,7 @@ export const letteringHeight: Rule = {
           const { kind, foundMm, wantedMm, smallestMm, scales } = found.get(row)!;
           return [
             kind,
-            foldName(context.facts.text(row)!.style),
+            foldName(context.facts.lettering(row)!.style),
             foundMm.toPrecision(3),
             wantedMm.join(),
             smallestMm,
@@ -164,7 +164,7 @@ function draftOf(
   sheets: readonly string[],
 ): FindingDraft {
   const { standard, facts, drawing } = context;
-  const { style, height } = facts.text(rows[0])!;
+  const { style, height } = facts.lettering(rows[0])!;
   const { kind, foundMm, wantedMm } = fault;
   const sheet =
     sheets.length === 1 ? `sheet “${sheets[0]}”` : `sheet “${sheets[0]}” and ${sheets.length - 1} more`;
@@ -224,9 +224,9 @@ function settlementOf(
   const { standard, facts } = context;
   const chosen = /^([\d.e+-]+)(?: at ([\d.e+-]+))?$/.exec(decision?.option ?? '');
   const heights = rows.map((row) => {
-    const fact = facts.text(row);
+    const fact = facts.lettering(row);
     const wanted = chosen ? Number(chosen[1]) : fact && findStyle(standard, fact.style)?.heightMm;
-    const scale = chosen?.[2] ? Number(chosen[2]) : facts.appearances(row)[0]?.mmPerUnit;
+    const scale = chosen?.[2] ? Number(chosen[2]) : facts.appearancesOfText(row)[0]?.mmPerUnit;
     return wanted && scale ? wanted / scale : null;
   });
   if (heights.some((height) => height === null || !(height > 0)))

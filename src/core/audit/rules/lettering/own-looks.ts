@@ -110,13 +110,19 @@ const styleName = ({ drawing }: AuditContext, row: number): string =>
 /** What a text sets itself, and otherwise than its style. */
 function ownLooks(context: AuditContext, row: number): InlineKind[] {
   const { drawing, facts } = context;
-  const shape = facts.text(row)?.shape;
+  const range = rangeOf(drawing, row);
+  const multi = entityOf(drawing, row) === 'MTEXT';
+  // Most texts set nothing themselves: they are not looked at further.
+  const raw = multi ? rawMultiLine(drawing, range) : '';
+  if (multi ? !raw.includes('\\') : drawing.reader.find(range, 41) < 0 && drawing.reader.find(range, 51) < 0)
+    return [];
+  const shape = facts.lettering(row)?.shape;
   if (!shape) return [];
   const style = runOfStyle(drawing, styleName(context, row));
   const kinds = new Set<InlineKind>();
   // Fitted text is as wide as its two points have it: its factor follows.
-  if (entityOf(drawing, row) === 'MTEXT') {
-    const written = withoutOverrides(rawMultiLine(drawing, rangeOf(drawing, row))).kinds;
+  if (multi) {
+    const written = withoutOverrides(raw).kinds;
     if (written.size === 0) return [];
     for (const kind of differing(shape.paragraphs, style)) if (written.has(kind)) kinds.add(kind);
   } else if (!shape.fitTo) {

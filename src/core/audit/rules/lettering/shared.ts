@@ -1,6 +1,6 @@
 import { foldName } from '../../../dxf/interner';
 import { wordsOf } from '../../../dxf/read/decode-text';
-import type { TextFact } from '../../../facts/texts';
+import type { LetteringFact } from '../../../facts/texts';
 import type { StandardTextStyle } from '../../../standard/lettering';
 import type { Standard } from '../../../standard/standard';
 import { type AuditContext, isGenerated } from '../../context';
@@ -11,8 +11,8 @@ export const findStyle = ({ lettering }: Standard, name: string): StandardTextSt
   lettering.styles.find((style) => foldName(style.name) === foldName(name));
 
 /** What is known of a text that a person wrote; null for blanks, and for lettering of pictures that programs make. */
-export function writtenText({ drawing, facts }: AuditContext, row: number): TextFact | null {
-  return isGenerated(drawing, row) ? null : facts.text(row);
+export function writtenText({ drawing, facts }: AuditContext, row: number): LetteringFact | null {
+  return isGenerated(drawing, row) ? null : facts.lettering(row);
 }
 
 /** The first words of a text, for a message. */

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
-import type { TextFact } from '../../../facts/texts';
+import type { LetteringFact, TextFact } from '../../../facts/texts';
 import { groupBy, isPlaced } from '../../context';
 import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
@@ -53,7 +53,7 @@ export const letteringUpsideDown: Rule = {
           yield {
             message: messages.turned(group.length, saysShort(context, group[0]), layer),
             expected: words('read from the bottom or from the right'),
-            found: words(`turned by ${angleOf(context.facts.text(group[0])!)}°`),
+            found: words(`turned by ${angleOf(context.facts.lettering(group[0])!)}°`),
             rows: group,
             subject: { layer, kind: 'text' },
             remedy: `${texts(group.length)}: half a turn about the middle; nothing else moves.`,
@@ -77,10 +77,10 @@ export const letteringUpsideDown: Rule = {
   },
 };
 
-const angleOf = ({ angleRad }: TextFact): number => Number((angleRad * DEGREES).toFixed(2));
+const angleOf = ({ angleRad }: LetteringFact): number => Number((angleRad * DEGREES).toFixed(2));
 
 /** Beyond plumb to the left, up to plumb from above: what cannot be read from the bottom or from the right. */
-function isTurned(fact: TextFact, tolerance: number): boolean {
+function isTurned(fact: LetteringFact, tolerance: number): boolean {
   const angle = fact.angleRad * DEGREES;
   return angle > 90 + tolerance && angle <= 270 + LEVEL;
 }
