@@ -373,7 +373,10 @@ export function linkspan(): DemoDrawing {
     if (Math.abs(x - 66_000) > 7_000) m.place(on('Str_Fenders'), STEEL_SYMBOLS.fender, [x, 20_000]);
   for (const x of [52_000, 80_000]) m.place(on('Str_Fenders'), STEEL_SYMBOLS.bollard, [x, 22_200]);
   m.dimension(on('S-STEL'), [62_000, 20_000], [70_000, 20_000], 24_000, 250);
-  m.dimension(on('S-STEL'), [58_000, -14_000], [74_000, -14_000], -16_500, 250);
+  m.dimension(on('S-STEL'), [58_000, -14_000], [74_000, -14_000], -16_500, 250, {
+    // Somebody knew better: the drawing lies.
+    says: '16500',
+  });
   m.dimension(on('S-STEL'), [70_350, -8_000], [70_350, 19_600], 78_000, 250, { plumb: true });
   m.dimension(on('Dims'), [62_000, -14_000], [70_000, -14_000], -15_300, 250);
   for (let i = 0; i < 13; i++) {
