@@ -1,3 +1,4 @@
+import { type NamedKind, officeNames } from '@/core/standard/named-kinds';
 import { listSenders } from '@/server/crosswalk';
 import { editionInForce } from '@/server/editions';
 import { SendersPlace } from '@/ui/senders/SendersPlace';
@@ -6,10 +7,12 @@ export const metadata = { title: 'Senders' };
 
 export default function Senders() {
   const inForce = editionInForce();
+  const namesOf = (kind: NamedKind): string[] =>
+    inForce ? officeNames(inForce.standard, kind).map(({ name }) => name) : [];
   return (
     <SendersPlace
       senders={listSenders()}
-      layers={inForce?.standard.layers.map(({ name }) => name) ?? []}
+      office={{ layer: namesOf('layer'), 'text style': namesOf('text style') }}
       edition={inForce?.label ?? ''}
     />
   );

@@ -5,6 +5,7 @@ import type { Asks } from '../core/correct/proposals';
 import type { CorrectionRequest } from '../core/correct/wanted';
 import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Result } from '../core/result';
+import { NAMED_KINDS, officeNames } from '../core/standard/named-kinds';
 import { memoryOf, type Saying, sayIfFitting } from './crosswalk';
 import { database } from './database';
 import { CONFLICT, type DrawingRecord, drawing, NO_DRAWING } from './drawings';
@@ -142,7 +143,11 @@ export async function proposalsFor(id: number): Promise<Result<Record<string, Of
   if (record.auditId === null || !used) return ok({});
   const result = await runTask('proposals', { path: filePath(record.currentSha), standard: used.standard });
   if (!result.ok) return result;
-  const layers = new Map(used.standard.layers.map(({ name }) => [foldName(name), name]));
+  const office = new Map(
+    NAMED_KINDS.flatMap((kind) =>
+      officeNames(used.standard, kind).map(({ name }) => [`${kind}|${foldName(name)}`, name] as const),
+    ),
+  );
   const offered: Record<string, Offered> = {};
   const { crosswalk, refusals } = memoryOf(record.senderId);
   const keyOf = (kind: string, name: string): string => `${kind}|${foldName(name)}`;
@@ -153,7 +158,8 @@ export async function proposalsFor(id: number): Promise<Result<Record<string, Of
   for (const [key, { proposals: ranked, asks }] of Object.entries(result.value)) {
     const own = asks ? keyOf(asks.kind, asks.name) : '';
     const known = decided.get(own);
-    const target = known?.action === 'map' ? layers.get(foldName(known.target)) : undefined;
+    const target =
+      known?.action === 'map' ? office.get(`${known.kind}|${foldName(known.target)}`) : undefined;
     const not = refused.get(own) ?? [];
     const left = ranked.filter(({ to }) => to !== target && !not.includes(to));
     offered[key] = {

@@ -1,6 +1,7 @@
 import type { Memory } from '../core/audit/rule';
 import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Result } from '../core/result';
+import { officeNames } from '../core/standard/named-kinds';
 import { database } from './database';
 import type { Edition } from './editions';
 
@@ -74,19 +75,20 @@ export const say = (sender: number, saying: Saying, drawingId: number | null = n
 /** Things that are remembered of one sender; nobody says more by hand. */
 const MOST_SAID = 10_000;
 
-/** Keeps what a person says where it is about a layer of the office’s, and there is room for it. */
+/** Keeps what a person says where it is about a name of the office’s, and there is room for it. */
 export function sayIfFitting(
   sender: number,
   saying: Saying,
   used: Pick<Edition, 'label' | 'standard'> | null,
   drawingId: number | null = null,
 ): Result<null> {
-  const { action, target } = saying;
-  const isLayer = used?.standard.layers.some(({ name }) => foldName(name) === foldName(target)) ?? false;
-  if ((action === 'map' || action === 'refuse') && !isLayer)
+  const { kind, action, target } = saying;
+  const names = used ? officeNames(used.standard, kind) : [];
+  const isThere = names.some(({ name }) => foldName(name) === foldName(target));
+  if ((action === 'map' || action === 'refuse') && !isThere)
     return fail(
       'no-layer',
-      `${used?.label ?? 'The standard'} has no layer “${target}”.`,
+      `${used?.label ?? 'The standard'} has no ${kind} “${target}”.`,
       'Reload the page, and pick another.',
     );
   const said = database()

@@ -41,6 +41,7 @@ const standard: Standard = {
 const RULE_OF: Readonly<Record<string, string>> = {
   height: 'lettering/height',
   'height of theirs': 'lettering/height',
+  'style of theirs': 'lettering/style-unknown',
   'upside down': 'lettering/upside-down',
   'own looks': 'lettering/own-looks',
   inline: 'lettering/own-looks',
@@ -52,7 +53,7 @@ const RULE_OF: Readonly<Record<string, string>> = {
   words: 'dimensions/typed-over',
 };
 /** Faults that a person decides on. */
-const DECIDED = new Set(['height of theirs', 'words']);
+const DECIDED = new Set(['height of theirs', 'style of theirs', 'words']);
 
 const folder = mkdtempSync(join(tmpdir(), 'zinc-lettering-'));
 const made = python<Made[]>('make_lettering.py', folder);

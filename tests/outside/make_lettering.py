@@ -35,8 +35,11 @@ def make(version, path, form):
     plant("height", text(sheet, "low", (20, 20), height=1.8))
     plant("height", text(sheet, "high", (20, 30), height=4))
     near.append(text(sheet, "near", (20, 40), height=2.549))
-    plant("height of theirs", text(sheet, "theirs", (20, 50), height=3, style="THEIRS"))
-    near.append(text(sheet, "permitted", (20, 60), height=3.5, style="THEIRS"))
+    theirs = text(sheet, "theirs", (20, 50), height=3, style="THEIRS")
+    plant("height of theirs", theirs)
+    plant("style of theirs", theirs)
+    # A permitted height, in a style that is not the office's.
+    plant("style of theirs", text(sheet, "permitted", (20, 60), height=3.5, style="THEIRS"))
     # Reading direction: beyond plumb by more than 1°.
     for i, angle in enumerate((180, 91.5, 270)):
         plant("upside down", text(sheet, "turned %d" % i, (80 + 20 * i, 60), rotation=angle))

@@ -1,9 +1,13 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { RULES } from '@/core/audit/rules';
+import { officeNames } from '@/core/standard/named-kinds';
 import { drawing, drawingDetail } from '@/server/drawings';
 import { edition, editionInForce } from '@/server/editions';
 import { AuditPlace } from '@/ui/audit/AuditPlace';
+
+/** A name with what it is for, and nothing else of its definition. */
+const plain = ({ name, purpose }: { readonly name: string; readonly purpose: string }) => ({ name, purpose });
 
 /** Findings that come with the page; the rest is fetched by part. */
 const FIRST_FINDINGS = 500;
@@ -31,7 +35,10 @@ export default async function DrawingPage(props: Props) {
       key={record.id}
       drawing={record}
       inForce={editionInForce()?.label ?? null}
-      layers={used?.standard.layers ?? []}
+      office={{
+        layer: used ? officeNames(used.standard, 'layer').map(plain) : [],
+        'text style': used ? officeNames(used.standard, 'text style').map(plain) : [],
+      }}
       rules={RULES.map(({ meta }) => ({
         id: meta.id,
         title: meta.title,

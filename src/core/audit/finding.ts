@@ -1,3 +1,4 @@
+import type { NamedKind } from '../standard/named-kinds';
 import type { Weight } from '../standard/rule-settings';
 import type { Looked } from './families';
 import type { Value } from './value';
@@ -55,7 +56,7 @@ export interface Option {
   /** What the button says; {to} stands for what was picked. */
   readonly label: string;
   /** What has to be picked first. */
-  readonly needs: 'office layer' | null;
+  readonly needs: `office ${NamedKind}` | null;
   /** What changes: this drawing, or the draft of the standard; or where it is settled, beside the sheet. */
   readonly effect: 'drawing' | 'standard' | 'units panel';
   /** Asked once more before it is done. */

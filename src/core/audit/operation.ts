@@ -68,6 +68,8 @@ export type Operation =
       readonly slantDeg: number;
     }
   | { readonly type: 'clear text formatting'; readonly rows: readonly number[] }
+  /** A text style takes the name of one of the standard, or its texts go to that one where it is there already. */
+  | { readonly type: 'become text style'; readonly from: string; readonly to: string }
   /** The record of a text style as the standard has it. */
   | { readonly type: 'set text style'; readonly name: string }
   | { readonly type: 'take from layer'; readonly rows: readonly number[]; readonly property: OwnProperty }
@@ -146,6 +148,12 @@ export function footprintOf(operation: Operation): Footprint {
     case 'set text factors':
     case 'clear text formatting':
       return { reads: [], writes: [], objects: { what: 'text', rows: operation.rows } };
+    case 'become text style':
+      return {
+        reads: [],
+        writes: [operation.from, operation.to].map((name) => `text style ${name.toLowerCase()}`),
+        objects: null,
+      };
     case 'set text style':
       return { reads: [], writes: [`text style ${operation.name.toLowerCase()}`], objects: null };
     case 'take from layer':

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import type { ObjectKind } from '../dxf/object-kinds';
 import type { OwnProperty } from '../standard/definitions';
+import type { NamedKind } from '../standard/named-kinds';
 import type { Weight } from '../standard/rule-settings';
 import type { AuditContext } from './context';
 import type { CorrectionKind, Decision, Finding, Option, Place, Shown, StrokeLook, Subject } from './finding';
@@ -121,7 +122,7 @@ export interface SettleContext extends AuditContext {
 
 /** A decision that holds for the next drawing of the same sender too. */
 export interface Memory {
-  readonly kind: 'layer';
+  readonly kind: NamedKind;
   /** As the sender calls it. */
   readonly name: string;
   readonly action: 'map' | 'remove';

@@ -1,26 +1,18 @@
 import { append } from '../append';
 import type { AuditContext } from '../audit/context';
-import type { DimensionWords, Operation } from '../audit/operation';
+import type { Operation } from '../audit/operation';
 import type { Change } from '../audit/rule';
 import { formatValue, named, penWidth, words } from '../audit/value';
 import { formatColour, hexOf } from '../dxf/colour';
-import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
-import {
-  clearFormatting,
-  resizeText,
-  setTextFactors,
-  setTextStyle,
-  turnText,
-} from '../dxf/edit/edit-lettering';
+import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
 import { type RecordKind, recordsNamed, TABLES } from '../dxf/edit/edit-records';
-import { setDimensionText, setTextWords } from '../dxf/edit/edit-words';
 import { handleOfRecord, removeDoubledRecord } from '../dxf/edit/owned-records';
 import { storableColour } from '../dxf/edit/storable-colour';
 import { foldName } from '../dxf/interner';
 import { NO_RGB, WIDTH_DEFAULT } from '../dxf/objects';
-import { formatStyle, styleInLine, styleOf } from '../records/text-style-record';
 import type { OwnProperty, StandardLayer } from '../standard/definitions';
 import { findLinetype } from '../standard/standard';
+import { type ApplyingHand, applyLettering } from './apply-lettering';
 import type { DrawingEditor } from './editor';
 import { Mentions } from './mentions';
 
@@ -35,6 +27,7 @@ export interface Asked {
 export class Applying {
   readonly changes: Change[] = [];
   private readonly mentions: Mentions;
+  private readonly hand: ApplyingHand;
   /** Key of the finding whose operation is being applied. */
   current = '';
 
@@ -43,6 +36,23 @@ export class Applying {
     private readonly editor: DrawingEditor,
   ) {
     this.mentions = new Mentions(context.drawing);
+    this.hand = {
+      context,
+      editor,
+      objectChange: (...change) => this.objectChange(...change),
+      styleChange: (rule, record, property, before, after) => {
+        this.mentions.listRecords(record.range);
+        this.changes.push({
+          rule,
+          handle: context.drawing.reader.findText(record.range, 5).toUpperCase(),
+          kind: 'text style',
+          property,
+          where: 'text styles',
+          before,
+          after,
+        });
+      },
+    };
   }
 
   /**
@@ -136,44 +146,13 @@ export class Applying {
           this.objectChange(rule, row, 'object', layerNameOf(context.drawing, row), 'removed');
         return;
       case 'resize texts':
-        for (const [i, row] of operation.rows.entries()) {
-          const before = context.drawing.reader.findNumber(rangeOf(context.drawing, row), 40, 1);
-          resizeText(editor, row, operation.heights[i]);
-          this.objectChange(rule, row, 'height', String(before), String(operation.heights[i]));
-        }
-        return;
       case 'turn texts':
-        for (const [i, row] of operation.rows.entries()) {
-          turnText(editor, row, operation.about[i]);
-          this.objectChange(rule, row, 'place', 'upside down', 'turned about its middle');
-        }
-        return;
       case 'set text factors':
-        for (const row of operation.rows) {
-          const { reader } = context.drawing;
-          const range = rangeOf(context.drawing, row);
-          const before = `width ${reader.findNumber(range, 41, operation.widthFactor)}, slant ${reader.findNumber(range, 51, operation.slantDeg)}°`;
-          setTextFactors(editor, row, operation);
-          this.objectChange(
-            rule,
-            row,
-            'letter shape',
-            before,
-            `width ${operation.widthFactor}, slant ${operation.slantDeg}°`,
-          );
-        }
-        return;
       case 'clear text formatting':
-        for (const row of operation.rows) {
-          clearFormatting(editor, row);
-          this.objectChange(rule, row, 'formatting', 'within the text', 'from the style');
-        }
-        return;
+      case 'become text style':
       case 'set text style':
-        this.setTextStyle(rule, operation.name);
-        return;
       case 'set dimension texts':
-        for (const [i, row] of operation.rows.entries()) this.setDimensionText(rule, row, operation.texts[i]);
+        applyLettering(this.hand, rule, operation);
         return;
       case 'take from layer':
         for (const row of operation.rows) {
@@ -309,38 +288,6 @@ export class Applying {
     });
   }
 
-  private setTextStyle(rule: string, name: string): void {
-    const { drawing, standard } = this.context;
-    const record = drawing.textStyles.get(foldName(name));
-    const wanted = standard.lettering.styles.find((style) => foldName(style.name) === foldName(name));
-    if (!record || !wanted) return;
-    const next = styleInLine(record, wanted);
-    setTextStyle(this.editor, record, next);
-    this.mentions.listRecords(record.range);
-    this.changes.push({
-      rule,
-      handle: drawing.reader.findText(record.range, 5).toUpperCase(),
-      kind: 'text style',
-      property: 'record',
-      where: 'text styles',
-      before: formatStyle(styleOf(record)),
-      after: formatStyle(next),
-    });
-  }
-
-  private setDimensionText(rule: string, row: number, { typed, shown }: DimensionWords): void {
-    const { facts } = this.context;
-    const { typed: before, letters } = facts.dimension(row);
-    setDimensionText(this.editor, row, typed);
-    this.objectChange(rule, row, 'text', before ?? 'the measured value', typed || 'the measured value');
-    // A picture that shows what was typed shows what is said now; one that shows something else is none of this text.
-    const said = plain(before ?? '');
-    const letter = letters.find((one) => plain(facts.text(one)?.says ?? '') === said);
-    if (letter === undefined) return;
-    setTextWords(this.editor, letter, shown);
-    this.objectChange(rule, letter, 'text', said, shown);
-  }
-
   private moveObjects(rule: string, rows: readonly number[], to: string): void {
     const { drawing } = this.context;
     const name = drawing.layerByName.get(foldName(to))?.name ?? to;
@@ -437,6 +384,3 @@ export class Applying {
     });
   }
 }
-
-/** Words without what does not show: blanks at the ends, and more than one between words. */
-const plain = (text: string): string => text.replace(/\s+/g, ' ').trim();

@@ -4,7 +4,6 @@ import { useCallback, useEffect, useEffectEvent, useMemo, useState } from 'react
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import type { ListedFinding } from '@/core/audit/finding';
 import type { Touched } from '@/core/correct/plan';
-import type { StandardLayer } from '@/core/standard/definitions';
 import type { DrawingView } from '../drawings/types';
 import { Button } from '../kit/Button';
 import { call } from '../kit/call';
@@ -23,7 +22,7 @@ import { KeyList } from './KeyList';
 import { groupsOf, readyToSearch } from './ledger-view';
 import { OpenWork } from './OpenWork';
 import { PlanDialog } from './PlanDialog';
-import { likelyTarget, type RuleWords } from './types';
+import { likelyTarget, type OfficeNames, type RuleWords } from './types';
 import { useCompared } from './useCompared';
 import { useDrawing, useHandles, useProposals } from './useDrawing';
 import { useFindings } from './useFindings';
@@ -36,7 +35,7 @@ interface Props {
   readonly drawing: DrawingView;
   /** Label of the edition that drawings are checked with today. */
   readonly inForce: string | null;
-  readonly layers: readonly StandardLayer[];
+  readonly office: OfficeNames;
   readonly rules: readonly RuleWords[];
 }
 
@@ -46,7 +45,7 @@ const ALL = 'Everything automatic';
 const NO_HIGHLIGHTS: SheetHighlights = { handles: [], layers: [] };
 
 /** One drawing: the ledger of its findings beside the sheet. */
-export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
+export function AuditPlace({ drawing, inForce, office, rules }: Props) {
   const [view, onView] = useLedgerView();
   const { chosen } = view;
   const setChosen = useCallback((key: string | null): void => onView({ chosen: key }), [onView]);
@@ -238,7 +237,7 @@ export function AuditPlace({ drawing, inForce, layers, rules }: Props) {
                   firstCount={sum(drawing.first?.byRule)}
                   rules={rules}
                   edition={drawing.edition ?? ''}
-                  layers={layers}
+                  office={office}
                   proposals={proposals}
                   onRefuse={refuse}
                   waived={drawing.waived}

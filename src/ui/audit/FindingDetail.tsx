@@ -4,12 +4,13 @@ import Link from 'next/link';
 import { useEffect, useId, useState } from 'react';
 import type { ListedFinding, StrokeLook } from '@/core/audit/finding';
 import { formatValue } from '@/core/audit/value';
+import type { NamedKind } from '@/core/standard/named-kinds';
 import { Button } from '../kit/Button';
 import { count } from '../kit/format';
 import { Stroke } from '../kit/Stroke';
 import { isTyping } from '../kit/typing';
 import { FindingNotes } from './FindingNotes';
-import { formatLikeness, type LedgerProps, likelyTarget, pickingOption } from './types';
+import { formatLikeness, type LedgerProps, likelyTarget, pickingOption, subjectOf } from './types';
 
 type Props = LedgerProps & { readonly finding: ListedFinding };
 
@@ -110,7 +111,7 @@ function Side({ name, value, look }: { name: string; value: string; look?: Strok
 }
 
 /** Ranked proposals with their reasons; the person picks, refuses, adds to the standard, or removes. */
-function Decision({ finding, layers, proposals, busy, onDecide, onRefuse }: Props) {
+function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Props) {
   const offered = proposals?.[finding.key];
   const ranked = offered?.ranked ?? [];
   const picking = pickingOption(finding);
@@ -121,7 +122,9 @@ function Decision({ finding, layers, proposals, busy, onDecide, onRefuse }: Prop
   const name = useId();
   // Only what is likely is picked beforehand: whatever else is picked, a person picked.
   const to = picked ?? (another ? '' : (likelyTarget(finding, proposals) ?? ''));
-  const layer = finding.subject.layer ?? '';
+  const layer = subjectOf(finding);
+  const kind = (picking?.needs?.slice('office '.length) ?? 'layer') as NamedKind;
+  const names = office[kind];
 
   useEffect(() => {
     if (busy || to === '' || !picking) return;
@@ -144,16 +147,20 @@ function Decision({ finding, layers, proposals, busy, onDecide, onRefuse }: Prop
 
   return (
     <div className="mt-2.5">
-      {picking && proposals === null && <p className="text-ink-2">Looking for the nearest layers …</p>}
+      {picking && proposals === null && <p className="text-ink-2">Looking for the nearest {kind}s …</p>}
       {picking && proposals !== null && ranked.length === 0 && (
-        <p className="text-ink-2">No layer of the standard is near. Pick one, or add this one.</p>
+        <p className="text-ink-2">
+          No {kind} of the standard is near. Pick one{kind === 'layer' ? ', or add this one' : ''}.
+        </p>
       )}
       {offered?.removedBefore && (
         <p className="mb-1 text-ink-2">Removed in an earlier drawing of this sender.</p>
       )}
       {picking && (
-        <fieldset className="border border-hairline bg-white">
-          <legend className="sr-only">Office layer for {layer}</legend>
+        <fieldset className="min-w-0 border border-hairline bg-white">
+          <legend className="sr-only">
+            Office {kind} for {layer}
+          </legend>
           {ranked.map((option) => (
             <div
               key={option.to}
@@ -211,11 +218,13 @@ function Decision({ finding, layers, proposals, busy, onDecide, onRefuse }: Prop
                 setPicked(event.target.value || null);
                 setAnother(true);
               }}
-              aria-label={`Another office layer for ${layer}`}
+              aria-label={`Another office ${kind} for ${layer}`}
               className="h-7 min-w-0 flex-1 rounded-md border border-rule bg-white px-1"
             >
-              <option value="">all {layers.length} layers …</option>
-              {layers.map((candidate) => (
+              <option value="">
+                all {names.length} {kind}s …
+              </option>
+              {names.map((candidate) => (
                 <option key={candidate.name} value={candidate.name}>
                   {candidate.name} {candidate.purpose && `(${candidate.purpose})`}
                 </option>
@@ -251,7 +260,7 @@ function Decision({ finding, layers, proposals, busy, onDecide, onRefuse }: Prop
             onClick={() => onDecide(finding, picking, to)}
             hotkey={to === '' ? undefined : 'Enter'}
           >
-            {to === '' ? 'Pick a layer' : picking.label.replace('{to}', to)}
+            {to === '' ? `Pick a ${kind}` : picking.label.replace('{to}', to)}
           </Button>
         )}
         {others.map((option) =>

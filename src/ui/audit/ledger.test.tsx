@@ -81,7 +81,7 @@ const ledger = (more: Partial<LedgerProps>): LedgerProps => ({
   firstCount: 31,
   rules,
   edition: 'Edition 1',
-  layers: demoStandard.layers,
+  office: { layer: demoStandard.layers, 'text style': [] },
   proposals: null,
   chosen: null,
   onChoose: () => undefined,

@@ -4,7 +4,7 @@ import { LIKELY, POSSIBLE } from '@/core/audit/likeness/likely';
 import type { Proposal } from '@/core/audit/likeness/propose';
 import type { Touched } from '@/core/correct/plan';
 import type { Asks } from '@/core/correct/proposals';
-import type { StandardLayer } from '@/core/standard/definitions';
+import type { NamedKind } from '@/core/standard/named-kinds';
 import type { Weight } from '@/core/standard/rule-settings';
 import type { WaivedView } from '../drawings/types';
 
@@ -42,6 +42,11 @@ export interface Offered {
   readonly asks: Asks | null;
 }
 
+/** Names of the office with what each is for, by their kind. */
+export type OfficeNames = Readonly<
+  Record<NamedKind, readonly { readonly name: string; readonly purpose: string }[]>
+>;
+
 /** By the finding's key. */
 export type Proposals = Readonly<Record<string, Offered>>;
 
@@ -52,7 +57,8 @@ export interface LedgerProps {
   readonly firstCount: number;
   readonly rules: readonly RuleWords[];
   readonly edition: string;
-  readonly layers: readonly StandardLayer[];
+  /** Names of the office that can be picked, by their kind. */
+  readonly office: OfficeNames;
   readonly proposals: Proposals | null;
   readonly chosen: string | null;
   readonly onChoose: (key: string | null) => void;
@@ -84,9 +90,8 @@ export function likelyTarget(finding: ListedFinding, proposals: Proposals | null
   return best && best.likeness >= LIKELY ? best.to : null;
 }
 
-/** The option of a finding for which a layer of the office is picked, where it has one. */
-export const pickingOption = (finding: ListedFinding) =>
-  finding.options?.find(({ needs }) => needs === 'office layer');
+/** The option of a finding for which a name of the office is picked, where it has one. */
+export const pickingOption = (finding: ListedFinding) => finding.options?.find(({ needs }) => needs !== null);
 
 /** What is said of a finding in a list of decisions: what the sender calls it, or what lies where. */
 export const subjectOf = ({ subject: { layer, kind, value } }: ListedFinding): string =>

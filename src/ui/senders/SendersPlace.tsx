@@ -3,13 +3,14 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { toast } from 'sonner';
+import type { NamedKind } from '@/core/standard/named-kinds';
 import { Button } from '../kit/Button';
 import { call } from '../kit/call';
 import { count, formatDate } from '../kit/format';
 import { cell, cellHead, Nothing, Page } from '../kit/Page';
 
 interface Entry {
-  readonly kind: 'layer';
+  readonly kind: NamedKind;
   readonly name: string;
   readonly action: 'map' | 'remove';
   readonly target: string;
@@ -25,7 +26,7 @@ interface Sender {
   readonly released: number;
   readonly crosswalk: readonly Entry[];
   readonly refusals: readonly {
-    readonly kind: 'layer';
+    readonly kind: NamedKind;
     readonly name: string;
     readonly target: string;
     readonly refusedAt: string;
@@ -34,8 +35,8 @@ interface Sender {
 
 interface Props {
   readonly senders: readonly Sender[];
-  /** Names of the layers of the edition in force, and its label; empty where there is none. */
-  readonly layers: readonly string[];
+  /** Names of the edition in force by their kind, and its label; empty where there is none. */
+  readonly office: Readonly<Record<NamedKind, readonly string[]>>;
   readonly edition: string;
 }
 
@@ -45,7 +46,7 @@ const ASK = '|ask';
 const NAMED = 2;
 
 /** Each sender with what is remembered of its names: what holds for the next drawing, and what was refused. */
-export function SendersPlace({ senders, layers, edition }: Props) {
+export function SendersPlace({ senders, office, edition }: Props) {
   const router = useRouter();
   const say = async (body: object, said: string): Promise<void> => {
     const answer = await call('/api/senders/say', { body });
@@ -62,7 +63,7 @@ export function SendersPlace({ senders, layers, edition }: Props) {
   return (
     <Page
       title="Senders"
-      about="What a sender’s layer names stand for is decided once, and proposed first with the next drawing. Taken back in a drawing, it is forgotten here too."
+      about="What a sender’s names of layers and text styles stand for is decided once, and proposed first with the next drawing. Taken back in a drawing, it is forgotten here too."
     >
       {senders.length === 0 && (
         <Nothing title="No senders yet">They appear with their first drawing.</Nothing>
@@ -77,13 +78,13 @@ export function SendersPlace({ senders, layers, edition }: Props) {
           </h2>
           {sender.crosswalk.length === 0 ? (
             <p className="border-t border-hairline py-1.5 text-[13px] text-ink-2">
-              Nothing decided on its layer names yet.
+              Nothing decided on its names yet.
             </p>
           ) : (
             <table className="w-full border border-hairline bg-white text-[13px]">
               <thead>
                 <tr>
-                  <th className={`${cellHead} w-[26%]`}>Sender’s layer</th>
+                  <th className={`${cellHead} w-[26%]`}>Sender’s name</th>
                   <th className={`${cellHead} w-[30%]`}>With the next drawing</th>
                   <th className={cellHead}>Decided in</th>
                   <th className={`${cellHead} w-[14%]`}>On</th>
@@ -91,11 +92,14 @@ export function SendersPlace({ senders, layers, edition }: Props) {
               </thead>
               <tbody>
                 {sender.crosswalk.map((entry) => {
-                  const isThere = entry.action === 'remove' || layers.includes(entry.target);
+                  const isThere = entry.action === 'remove' || office[entry.kind].includes(entry.target);
                   return (
-                    <tr key={entry.name}>
+                    <tr key={`${entry.kind} ${entry.name}`}>
                       <td className={`${cell} figures max-w-0 truncate`} title={entry.name}>
                         {entry.name}
+                        {entry.kind !== 'layer' && (
+                          <span className="font-sans text-ink-3"> {entry.kind}</span>
+                        )}
                       </td>
                       <td className={cell}>
                         <select
@@ -105,12 +109,14 @@ export function SendersPlace({ senders, layers, edition }: Props) {
                           className="figures h-7 w-full rounded-md border border-rule bg-white px-1"
                         >
                           {!isThere && <option value={entry.target}>{entry.target}</option>}
-                          {layers.map((layer) => (
+                          {office[entry.kind].map((layer) => (
                             <option key={layer} value={layer}>
                               {layer}
                             </option>
                           ))}
-                          <option value={REMOVE}>removal is mentioned, not proposed</option>
+                          {entry.kind === 'layer' && (
+                            <option value={REMOVE}>removal is mentioned, not proposed</option>
+                          )}
                           <option value={ASK}>ask again</option>
                         </select>
                         {!isThere && (
@@ -141,7 +147,7 @@ export function SendersPlace({ senders, layers, edition }: Props) {
           {sender.refusals.length > 0 && (
             <ul className="mt-1.5 text-[13px] text-ink-2">
               {sender.refusals.map(({ kind, name, target, refusedAt }) => (
-                <li key={`${name}|${target}`} className="flex items-baseline gap-2 py-0.5">
+                <li key={`${kind}|${name}|${target}`} className="flex items-baseline gap-2 py-0.5">
                   <span className="min-w-0 truncate">
                     <span className="figures">{name}</span> is not <span className="figures">{target}</span>:
                     refused on {formatDate(refusedAt)}, not proposed any more.

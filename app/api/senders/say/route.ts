@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { fail } from '@/core/result';
+import { NAMED_KINDS } from '@/core/standard/named-kinds';
 import { hasSender, sayIfFitting } from '@/server/crosswalk';
 import { editionInForce } from '@/server/editions';
 import { route } from '@/server/route';
@@ -9,7 +10,7 @@ export const POST = route({
   body: z
     .strictObject({
       sender: z.int(),
-      kind: z.literal('layer'),
+      kind: z.enum(NAMED_KINDS),
       name: z.string().max(300),
       action: z.enum(['map', 'remove', 'ask', 'offer']),
       target: z.string().max(300).default(''),

@@ -3,6 +3,7 @@ import { letteringEmpty } from '../rules/lettering/empty';
 import { letteringHeight } from '../rules/lettering/height';
 import { letteringOwnLooks } from '../rules/lettering/own-looks';
 import { letteringStyleChanged } from '../rules/lettering/style-changed';
+import { letteringStyleUnknown } from '../rules/lettering/style-unknown';
 import { letteringUpsideDown } from '../rules/lettering/upside-down';
 import { asDefined, office, type RuleExample, type Side, TEXT, WALL } from './example';
 
@@ -19,6 +20,7 @@ interface Note {
   readonly widthFactor?: number;
   readonly angleDeg?: number;
   readonly says?: string;
+  readonly style?: string;
 }
 
 /** A wall with a note over it, in the style that is given. */
@@ -26,6 +28,8 @@ const noted =
   (note: Note, style: { readonly widthFactor?: number } = {}): Side['draw'] =>
   (sheet, file) => {
     file.textStyle({ name: 'Note', font: 'txt', height: 0, widthFactor: 1, slantDeg: 0, ...style });
+    if (note.style)
+      file.textStyle({ name: note.style, font: 'txt', height: 0, widthFactor: 0.7, slantDeg: 20 });
     file.layer(asDefined(WALL));
     file.layer(asDefined(TEXT));
     sheet.rectangle({ layer: 'WALL' }, [8, 6], 62, 10);
@@ -35,7 +39,7 @@ const noted =
       turned ? [62, 24] : [12, 21],
       note.heightMm ?? 3.5,
       note.says ?? 'Quay wall',
-      { style: 'Note', angleDeg: note.angleDeg ?? 0, widthFactor: note.widthFactor },
+      { style: note.style ?? 'Note', angleDeg: note.angleDeg ?? 0, widthFactor: note.widthFactor },
     );
   };
 
@@ -48,6 +52,14 @@ export const LETTERING_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     breaks: {
       says: 'The style has the name of the standard, but its letters are twice as wide.',
       draw: noted({}, { widthFactor: 2 }),
+    },
+  },
+  [letteringStyleUnknown.meta.id]: {
+    standard: styled(),
+    complies: plain,
+    breaks: {
+      says: 'The note is in a style that the standard does not have.',
+      draw: noted({ style: 'Theirs' }),
     },
   },
   [letteringHeight.meta.id]: {

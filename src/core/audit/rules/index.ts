@@ -16,6 +16,7 @@ import { letteringEmpty } from './lettering/empty';
 import { letteringHeight } from './lettering/height';
 import { letteringOwnLooks } from './lettering/own-looks';
 import { letteringStyleChanged } from './lettering/style-changed';
+import { letteringStyleUnknown } from './lettering/style-unknown';
 import { letteringUpsideDown } from './lettering/upside-down';
 import { linesMeaning } from './lines/meaning';
 import { linesOnPaper } from './lines/on-paper';
@@ -52,6 +53,7 @@ export const RULES: readonly Rule[] = [
   linetypesRedefined,
   linesMeaning,
   linesOnPaper,
+  letteringStyleUnknown,
   letteringStyleChanged,
   letteringHeight,
   letteringOwnLooks,

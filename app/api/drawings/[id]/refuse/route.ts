@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { NAMED_KINDS } from '@/core/standard/named-kinds';
 import { sayOfSender } from '@/server/corrections';
 import { route } from '@/server/route';
 
@@ -6,7 +7,7 @@ import { route } from '@/server/route';
 export const POST = route({
   of: 'drawing',
   body: z.strictObject({
-    kind: z.literal('layer'),
+    kind: z.enum(NAMED_KINDS),
     name: z.string().max(300),
     target: z.string().min(1).max(300),
     action: z.enum(['refuse', 'offer']),

@@ -1,0 +1,147 @@
+import type { DrawingTextStyle } from '../../../dxf/drawing';
+import { rangeOf } from '../../../dxf/drawing';
+import { faceOf } from '../../../dxf/fonts';
+import { foldName } from '../../../dxf/interner';
+import type { StandardTextStyle } from '../../../standard/lettering';
+import { wordsIn } from '../../../standard/words';
+import { type AuditContext, isGenerated } from '../../context';
+import { LIKELY, POSSIBLE } from '../../likeness/likely';
+import type { Proposal } from '../../likeness/propose';
+import type { Rule } from '../../rule';
+import { named, words } from '../../value';
+import { findStyle, mm, texts } from './shared';
+
+const messages = {
+  unknown: (name: string, count: number) => `Text style “${name}” is not in the standard (${texts(count)}).`,
+};
+
+/** How much each ground for a style counts: they come to 1. */
+const WEIGHTS = { height: 0.45, face: 0.2, shape: 0.15, name: 0.2 } as const;
+/** Heights that differ by less are one. */
+const SAME_HEIGHT = 0.02;
+/** A style that is used at one height for fewer of its texts says nothing by it. */
+const MOSTLY = 0.8;
+/** Fewer of its texts say nothing at all. */
+const SOME = 0.25;
+/** Two proposals nearer to each other than this leave it open which is meant. */
+const AS_NEAR = 0.03;
+const MOST_PROPOSED = 5;
+
+export const letteringStyleUnknown: Rule = {
+  meta: {
+    id: 'lettering/style-unknown',
+    title: 'Text style not in the standard',
+    stage: 'names',
+    weight: 'should',
+    correction: 'choice',
+    what: 'Every text is in a text style of the standard.',
+    why: 'A style that nobody defined looks as whoever opened the drawing has it, and no change of the standard reaches it.',
+    source: 'Practice: names of the sender set against names of the office, decided once',
+  },
+
+  *check(context) {
+    const { drawing, standard, excepts } = context;
+    if (standard.lettering.styles.length === 0) return;
+    const rowsOf = usersOf(context);
+    for (const [folded, record] of drawing.textStyles) {
+      if (folded === '' || findStyle(standard, record.name)) continue;
+      const rows = (rowsOf.get(folded) ?? []).filter((row) => !excepts(row));
+      if (rows.length === 0) continue;
+      yield {
+        message: messages.unknown(record.name, rows.length),
+        expected: words('a text style of the standard'),
+        found: named(record.name),
+        rows,
+        subject: { kind: 'text style', value: record.name },
+        options: [{ id: 'become', label: 'Make it {to}', needs: 'office text style', effect: 'drawing' }],
+      };
+    }
+  },
+
+  settle({ drawing, standard }, { subject }, decision) {
+    const from = drawing.textStyles.get(foldName(subject.value ?? ''));
+    const to = findStyle(standard, decision?.to ?? '');
+    if (!from) return { refused: 'The drawing no longer has this text style.' };
+    if (!to) return { refused: `The standard has no text style “${decision?.to ?? ''}”.` };
+    return { operations: [{ type: 'become text style', from: from.name, to: to.name }] };
+  },
+
+  propose(context, { subject }) {
+    const record = context.drawing.textStyles.get(foldName(subject.value ?? ''));
+    return record ? rank(context, record) : [];
+  },
+
+  remembers: ({ subject }, decision) => ({
+    kind: 'text style',
+    name: subject.value ?? '',
+    action: 'map',
+    target: decision?.to ?? '',
+  }),
+};
+
+/** Texts by the folded name of their style. */
+function usersOf({ drawing, facts }: AuditContext): Map<string, number[]> {
+  const users = new Map<string, number[]>();
+  for (const kind of ['text', 'attribute'] as const)
+    for (const row of facts.rowsOfKind(kind)) {
+      if (isGenerated(drawing, row)) continue;
+      const style = foldName(drawing.reader.findText(rangeOf(drawing, row), 7, 'Standard'));
+      const rows = users.get(style);
+      if (rows) rows.push(row);
+      else users.set(style, [row]);
+    }
+  return users;
+}
+
+/** Looks without a height that is mostly the style's do not say which is meant; nor do a few texts of its height. */
+const mostLikeness = (share: number, isNamed: boolean): number =>
+  share >= MOSTLY ? 1 : share >= SOME || isNamed ? LIKELY - 0.01 : POSSIBLE - 0.01;
+
+/** The office's styles by what speaks for each: the height that its texts print at, its letters, its name. */
+function rank(context: AuditContext, record: DrawingTextStyle): Proposal[] {
+  const { facts, standard } = context;
+  const rows = usersOf(context).get(foldName(record.name)) ?? [];
+  const heights = rows.flatMap((row) => {
+    const fact = facts.lettering(row);
+    const [first] = facts.appearancesOfText(row);
+    return fact && first ? [fact.height * first.mmPerUnit] : [];
+  });
+  const own = new Set(wordsIn(record.name).map(({ word }) => word));
+  const proposals = standard.lettering.styles.map((style) => proposalOf(record, style, heights, own));
+  const ranked = proposals
+    .filter(({ reasons }) => reasons.length > 0)
+    .sort((a, b) => b.likeness - a.likeness || a.to.localeCompare(b.to))
+    .slice(0, MOST_PROPOSED);
+  const [first, second] = ranked;
+  const open = second !== undefined && first.likeness - second.likeness < AS_NEAR;
+  return open ? ranked.map((one) => ({ ...one, likeness: Math.min(one.likeness, LIKELY - 0.01) })) : ranked;
+}
+
+function proposalOf(
+  record: DrawingTextStyle,
+  style: StandardTextStyle,
+  heights: readonly number[],
+  own: ReadonlySet<string>,
+): Proposal {
+  const reasons: string[] = [];
+  const fitting = heights.filter((one) => Math.abs(one / style.heightMm - 1) <= SAME_HEIGHT).length;
+  const share = heights.length === 0 ? 0 : fitting / heights.length;
+  if (fitting > 0) reasons.push(`${fitting} of ${texts(heights.length)} print ${mm(style.heightMm)} high`);
+  const sameFace = faceOf(record.font, record.family, record.bold) === style.face;
+  if (sameFace && fitting > 0) reasons.push('letters of the same kind');
+  const sameShape =
+    Math.abs(record.widthFactor / style.widthFactor - 1) < 0.01 &&
+    Math.abs(record.obliqueDeg - style.slantDeg) < 0.5;
+  const said = wordsIn(`${style.name} ${style.use}`).find(({ word }) => word.length > 2 && own.has(word));
+  if (said) reasons.push(`both say “${said.said}”`);
+  const likeness =
+    WEIGHTS.height * share +
+    WEIGHTS.face * Number(sameFace) +
+    WEIGHTS.shape * Number(sameShape) +
+    WEIGHTS.name * Number(said !== undefined);
+  return {
+    to: style.name,
+    likeness: Math.min(likeness, mostLikeness(share, said !== undefined)),
+    reasons,
+  };
+}

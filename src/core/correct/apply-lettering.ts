@@ -1,0 +1,141 @@
+import type { AuditContext } from '../audit/context';
+import type { DimensionWords, Operation } from '../audit/operation';
+import type { Change } from '../audit/rule';
+import { type DrawingTextStyle, rangeOf } from '../dxf/drawing';
+import {
+  clearFormatting,
+  resizeText,
+  setTextFactors,
+  setTextStyle,
+  turnText,
+} from '../dxf/edit/edit-lettering';
+import { mergeRecord, renameRecord } from '../dxf/edit/edit-records';
+import { setDimensionText, setTextWords } from '../dxf/edit/edit-words';
+import { foldName } from '../dxf/interner';
+import { formatStyle, styleInLine, styleOf } from '../records/text-style-record';
+import type { StandardTextStyle } from '../standard/lettering';
+import type { DrawingEditor } from './editor';
+
+/** What applies operations: the drawing, its editor, and the lists of changes. */
+export interface ApplyingHand {
+  readonly context: AuditContext;
+  readonly editor: DrawingEditor;
+  objectChange(rule: string, row: number, property: Change['property'], before: string, after: string): void;
+  styleChange(
+    rule: string,
+    record: DrawingTextStyle,
+    property: Change['property'],
+    before: string,
+    after: string,
+  ): void;
+}
+
+type LetteringOperation = Extract<
+  Operation,
+  {
+    type:
+      | 'resize texts'
+      | 'turn texts'
+      | 'set text factors'
+      | 'clear text formatting'
+      | 'become text style'
+      | 'set text style'
+      | 'set dimension texts';
+  }
+>;
+
+/** Asks the editor for what is to be done to texts, their styles and the words of dimensions, and lists each change. */
+export function applyLettering(hand: ApplyingHand, rule: string, operation: LetteringOperation): void {
+  const { context, editor } = hand;
+  const { reader } = context.drawing;
+  const each = (what: (row: number, i: number) => void): void => {
+    if ('rows' in operation) for (const [i, row] of operation.rows.entries()) what(row, i);
+  };
+  switch (operation.type) {
+    case 'resize texts':
+      each((row, i) => {
+        const before = reader.findNumber(rangeOf(context.drawing, row), 40, 1);
+        resizeText(editor, row, operation.heights[i]);
+        hand.objectChange(rule, row, 'height', String(before), String(operation.heights[i]));
+      });
+      return;
+    case 'turn texts':
+      each((row, i) => {
+        turnText(editor, row, operation.about[i]);
+        hand.objectChange(rule, row, 'place', 'upside down', 'turned about its middle');
+      });
+      return;
+    case 'set text factors': {
+      const { widthFactor, slantDeg } = operation;
+      const say = (width: number, slant: number): string => `width ${width}, slant ${slant}°`;
+      each((row) => {
+        const range = rangeOf(context.drawing, row);
+        const before = say(reader.findNumber(range, 41, widthFactor), reader.findNumber(range, 51, slantDeg));
+        setTextFactors(editor, row, operation);
+        hand.objectChange(rule, row, 'letter shape', before, say(widthFactor, slantDeg));
+      });
+      return;
+    }
+    case 'clear text formatting':
+      each((row) => {
+        clearFormatting(editor, row);
+        hand.objectChange(rule, row, 'formatting', 'within the text', 'from the style');
+      });
+      return;
+    case 'become text style':
+      becomeTextStyle(hand, rule, operation.from, operation.to);
+      return;
+    case 'set text style': {
+      const record = context.drawing.textStyles.get(foldName(operation.name));
+      const wanted = officeStyle(context, operation.name);
+      if (!record || !wanted) return;
+      const next = styleInLine(record, wanted);
+      setTextStyle(editor, record, next);
+      hand.styleChange(rule, record, 'record', formatStyle(styleOf(record)), formatStyle(next));
+      return;
+    }
+    case 'set dimension texts':
+      each((row, i) => sayOfDimension(hand, rule, row, operation.texts[i]));
+  }
+}
+
+const officeStyle = ({ standard }: AuditContext, name: string): StandardTextStyle | undefined =>
+  standard.lettering.styles.find((style) => foldName(style.name) === foldName(name));
+
+function becomeTextStyle(hand: ApplyingHand, rule: string, from: string, to: string): void {
+  const { context, editor } = hand;
+  const { textStyles } = context.drawing;
+  const record = textStyles.get(foldName(from));
+  const wanted = officeStyle(context, to);
+  if (!record || !wanted) return;
+  const present = textStyles.get(foldName(to));
+  if (present) {
+    mergeRecord(editor, 'text style', record.name, present.name, present.name);
+    hand.styleChange(rule, record, 'record', record.name, `removed, its texts are in ${present.name}`);
+    return;
+  }
+  renameRecord(editor, 'text style', record.name, wanted.name);
+  setTextStyle(editor, record, styleInLine(record, wanted));
+  hand.styleChange(rule, record, 'name', record.name, wanted.name);
+}
+
+function sayOfDimension(
+  { context, editor, objectChange }: ApplyingHand,
+  rule: string,
+  row: number,
+  { typed, shown }: DimensionWords,
+): void {
+  const { facts } = context;
+  const { typed: before, letters } = facts.dimension(row);
+  setDimensionText(editor, row, typed);
+  objectChange(rule, row, 'text', before ?? 'the measured value', typed || 'the measured value');
+  // A picture that shows what was typed shows what is said now; one that shows something else is none of this text.
+  const said = plain(before ?? '');
+  const letter = letters.find((one) => plain(facts.text(one)?.says ?? '') === said);
+  if (letter === undefined) return;
+  setTextWords(editor, letter, shown);
+  objectChange(rule, letter, 'text', said, shown);
+}
+
+/** Words without what does not show: blanks at the ends, and more than one between words. */
+const plain = (text: string): string => text.replace(/\s+/g, ' ').trim();

@@ -1,0 +1,21 @@
+import type { Standard } from './standard';
+
+/** Kinds of names of a sender's that are set against names of the office, and remembered. */
+export const NAMED_KINDS = ['layer', 'text style'] as const;
+export type NamedKind = (typeof NAMED_KINDS)[number];
+
+/** Names of the office of one kind, with what each is for. */
+export function officeNames(
+  standard: Standard,
+  kind: NamedKind,
+): readonly { readonly name: string; readonly purpose: string }[] {
+  switch (kind) {
+    case 'layer':
+      return standard.layers;
+    case 'text style':
+      return standard.lettering.styles.map(({ name, use, heightMm }) => ({
+        name,
+        purpose: [`${heightMm} mm`, use].filter((one) => one !== '').join(', '),
+      }));
+  }
+}
