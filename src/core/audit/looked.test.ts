@@ -1,4 +1,5 @@
 import { readDrawing } from '../dxf/read/interpret';
+import { textStyleOf } from '../standard/lettering';
 import { PLAIN_RULE } from '../standard/rule-settings';
 import type { Standard } from '../standard/standard';
 import { audit } from './engine';
@@ -51,6 +52,14 @@ describe('what an audit looked at', () => {
     });
     expect(verdict).toBe('released');
     expect(leftOpen(looked).map(({ family }) => family)).toContain('lettering');
+  });
+
+  it('says what of a family no rule looks at yet', () => {
+    const styled = { ...standard, lettering: { ...standard.lettering, styles: [textStyleOf('Note')] } };
+    expect(look(lettered, styled).of('lettering')).toMatchObject({
+      looked: 'partly',
+      why: expect.arrayContaining(['no rule yet for overlaps, alignment and strokes']),
+    });
   });
 
   it('says which rule is switched off, and that nothing is left when all are', () => {

@@ -38,6 +38,12 @@ const KINDS: Readonly<Partial<Record<Family, readonly ObjectKind[]>>> = {
   symbols: ['symbol'],
 };
 
+/** What of a family no rule looks at yet: until one does, a verdict speaks of the rest alone. */
+const NOT_YET: Readonly<Partial<Record<Family, string>>> = {
+  lettering: 'no rule yet for overlaps, alignment and strokes',
+  dimensions: 'no rule yet for styles, single settings, crossings and spacing',
+};
+
 const familyOf = (rule: Rule): Family | undefined => OF_FOLDER[rule.meta.id.split('/')[0]];
 
 /** What of a family the edition defines; 0 where it says nothing of it. */
@@ -93,6 +99,7 @@ export function lookedAt(
     const off = own.filter((rule) => !isOn(rule));
     const failed = failures.flatMap(({ rule }) => named(rule)?.meta.title ?? []);
     const why = [
+      ...(NOT_YET[family] === undefined ? [] : [NOT_YET[family]]),
       ...off.map(({ meta }) => `switched off: ${meta.title}`),
       ...own.flatMap((rule) => {
         const set = standard.rules[rule.meta.id] ?? PLAIN_RULE;

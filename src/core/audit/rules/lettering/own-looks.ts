@@ -95,7 +95,7 @@ export const letteringOwnLooks: Rule = {
                 type: 'set text factors' as const,
                 rows: single,
                 widthFactor: style.widthFactor,
-                slantDeg: (style.slantRad * 180) / Math.PI,
+                slantDeg: Number(((style.slantRad * 180) / Math.PI).toFixed(9)),
               },
             ]
           : []),
