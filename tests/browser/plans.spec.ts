@@ -1,5 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
+import { linkspan } from '../../demo/drawings';
 import { DrawingComposer } from '../../src/core/dxf/write/composer';
 import { OwnServer } from './own-server';
 import { issueDemo, sendIn } from './taking-in';
@@ -173,6 +174,40 @@ test('a drawing is reviewed by keyboard alone, and the focus is never lost', asy
   await page.keyboard.press('Escape');
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await expect.poll(focused).not.toBe('');
+});
+
+test('a dimension that lies is on top, restored in one step, undone and done again', async ({ page }) => {
+  const id = await sendIn(page.request, office.base, {
+    name: 'BO-301.dxf',
+    sender: 'Brandt-Osei Structures',
+    bytes: linkspan().bytes,
+  });
+  const before = await shaOf(page, id);
+  await page.goto(`${office.base}/drawings/${id}`);
+  // The gravest finding there is stands before all others.
+  await expect(page.locator('[data-finding]').first()).toHaveText(
+    'The dimension says “16500” and measures 16000.',
+  );
+  await page.locator('[data-finding]').first().click();
+  await expect(page.getByText('It will say “16000”.')).toBeVisible();
+  await page
+    .getByRole('button', { name: /^Correct/ })
+    .filter({ hasText: 'Enter' })
+    .click();
+  await expect(page.getByText('2 changes made.')).toBeVisible();
+  await expect(page.getByText('The dimension says “16500” and measures 16000.')).toHaveCount(0);
+  const restored = await shaOf(page, id);
+  // Its picture says so too.
+  await page.keyboard.press('f');
+  await page.getByLabel('Words, handle or layer').fill('16000');
+  await expect(page.getByRole('complementary', { name: 'Find' }).getByText('16000').first()).toBeVisible();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(() => shaOf(page, id)).toBe(before);
+  await expect(page.locator('[data-finding]').first()).toHaveText(
+    'The dimension says “16500” and measures 16000.',
+  );
+  await page.getByRole('button', { name: /^Redo/ }).click();
+  await expect.poll(() => shaOf(page, id)).toBe(restored);
 });
 
 test('twenty thousand findings come by part, and are searched and walked to the last', async ({ page }) => {

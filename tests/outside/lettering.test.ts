@@ -45,6 +45,7 @@ const RULE_OF: Readonly<Record<string, string>> = {
   'upside down': 'lettering/upside-down',
   'own looks': 'lettering/own-looks',
   inline: 'lettering/own-looks',
+  overlap: 'lettering/overlap',
   empty: 'lettering/empty',
   doubled: 'lettering/empty',
   lies: 'dimensions/typed-over',

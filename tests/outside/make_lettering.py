@@ -51,6 +51,10 @@ def make(version, path, form):
     plant("empty", text(sheet, "  ", (20, 100)))
     near.append(text(sheet, "twice", (20, 110)))
     plant("doubled", text(sheet, "twice", (20, 110)))
+    # Over another one by 1.5 mm; the next one touches it by less than 0.2 mm.
+    near.append(text(sheet, "UNDER", (20, 130)))
+    plant("overlap", text(sheet, "OVER", (22, 131)))
+    near.append(text(sheet, "BESIDE", (20, 127.6)))
     if version != "R12":
         for i, words in enumerate((r"{\fArial|b0|i0;a font}", r"\H1.5x;a height", r"\C1;a colour")):
             mtext = sheet.add_mtext(words, dxfattribs={"layer": "NOTES", "style": "NOTE", "char_height": 2.5})

@@ -58,7 +58,7 @@ describe('what an audit looked at', () => {
     const styled = { ...standard, lettering: { ...standard.lettering, styles: [textStyleOf('Note')] } };
     expect(look(lettered, styled).of('lettering')).toMatchObject({
       looked: 'partly',
-      why: expect.arrayContaining(['no rule yet for overlaps, alignment and strokes']),
+      why: expect.arrayContaining(['no rule yet for text on lines, alignment and strokes']),
     });
   });
 

@@ -40,7 +40,7 @@ const KINDS: Readonly<Partial<Record<Family, readonly ObjectKind[]>>> = {
 
 /** What of a family no rule looks at yet: until one does, a verdict speaks of the rest alone. */
 const NOT_YET: Readonly<Partial<Record<Family, string>>> = {
-  lettering: 'no rule yet for overlaps, alignment and strokes',
+  lettering: 'no rule yet for text on lines, alignment and strokes',
   dimensions: 'no rule yet for styles, single settings, crossings and spacing',
 };
 

@@ -54,6 +54,13 @@ export type Operation =
       readonly rows: readonly number[];
       readonly heights: readonly number[];
     }
+  /** Ways that texts are moved by, drawing units and as long as they are on paper, one for each row. */
+  | {
+      readonly type: 'move texts';
+      readonly rows: readonly number[];
+      readonly by: readonly (readonly [number, number])[];
+      readonly onPaperMm: readonly number[];
+    }
   /** Half a turn about a point, for each row. */
   | {
       readonly type: 'turn texts';
@@ -145,6 +152,7 @@ export function footprintOf(operation: Operation): Footprint {
       return { reads: [], writes: [], objects: { what: 'all', rows: operation.rows } };
     case 'resize texts':
     case 'turn texts':
+    case 'move texts':
     case 'set text factors':
     case 'clear text formatting':
       return { reads: [], writes: [], objects: { what: 'text', rows: operation.rows } };

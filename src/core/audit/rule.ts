@@ -65,6 +65,8 @@ export interface Change {
   readonly where: string;
   readonly before: string;
   readonly after: string;
+  /** How far it was moved, paper mm. */
+  readonly movedMm?: number;
 }
 
 /** What a rule reports: a finding without what the engine fills in. */

@@ -4,6 +4,7 @@ import type { Change } from '../audit/rule';
 import { type DrawingTextStyle, rangeOf } from '../dxf/drawing';
 import {
   clearFormatting,
+  moveText,
   resizeText,
   setTextFactors,
   setTextStyle,
@@ -20,7 +21,14 @@ import type { DrawingEditor } from './editor';
 export interface ApplyingHand {
   readonly context: AuditContext;
   readonly editor: DrawingEditor;
-  objectChange(rule: string, row: number, property: Change['property'], before: string, after: string): void;
+  objectChange(
+    rule: string,
+    row: number,
+    property: Change['property'],
+    before: string,
+    after: string,
+    movedMm?: number,
+  ): void;
   styleChange(
     rule: string,
     record: DrawingTextStyle,
@@ -36,6 +44,7 @@ type LetteringOperation = Extract<
     type:
       | 'resize texts'
       | 'turn texts'
+      | 'move texts'
       | 'set text factors'
       | 'clear text formatting'
       | 'become text style'
@@ -63,6 +72,13 @@ export function applyLettering(hand: ApplyingHand, rule: string, operation: Lett
       each((row, i) => {
         turnText(editor, row, operation.about[i]);
         hand.objectChange(rule, row, 'place', 'upside down', 'turned about its middle');
+      });
+      return;
+    case 'move texts':
+      each((row, i) => {
+        const moved = Number(operation.onPaperMm[i].toFixed(2));
+        moveText(editor, row, operation.by[i]);
+        hand.objectChange(rule, row, 'place', 'over another text', `moved by ${moved} mm on paper`, moved);
       });
       return;
     case 'set text factors': {

@@ -147,6 +147,7 @@ export class Applying {
         return;
       case 'resize texts':
       case 'turn texts':
+      case 'move texts':
       case 'set text factors':
       case 'clear text formatting':
       case 'become text style':
@@ -370,6 +371,7 @@ export class Applying {
     property: Change['property'],
     before: string,
     after: string,
+    movedMm?: number,
   ): void {
     const { drawing } = this.context;
     this.mentions.listRow(row);
@@ -381,6 +383,7 @@ export class Applying {
       where: formatContainer(drawing.containers[drawing.objects.container[row]]),
       before,
       after,
+      ...(movedMm === undefined ? {} : { movedMm }),
     });
   }
 }

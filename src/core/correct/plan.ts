@@ -12,8 +12,8 @@ export interface PlannedStep {
   readonly objects: number;
   /** Spaces, symbols or tables that they are in. */
   readonly where: readonly string[];
-  /** How far the farthest of them is moved, drawing units. */
-  readonly largestMovement: number;
+  /** How far the farthest of them is moved, mm on paper. */
+  readonly largestMovementMm: number;
 }
 
 /** What changes touch, to be marked on a picture: objects by handle, layers by name. */
@@ -40,8 +40,6 @@ export interface PlannedCorrection extends Plan {
   readonly sha: string;
 }
 
-/** No correction moves anything yet: what is drawn stays where it is. */
-const NO_MOVEMENT = 0;
 const MOST_PLACES = 20;
 /** Objects that are marked on a picture; where more are touched, marks would say nothing. */
 const MOST_MARKED = 20_000;
@@ -51,23 +49,26 @@ const MOST_MARKED = 20_000;
  * light only on the way is in it.
  */
 export function planOf({ changes, passes, unsettled }: CorrectionResult): Plan {
-  const steps = new Map<string, { first: Change; objects: number; where: Set<string> }>();
+  const steps = new Map<string, { first: Change; objects: number; where: Set<string>; movedMm: number }>();
   for (const change of changes) {
-    const key = [change.rule, change.property, change.kind, change.before, change.after].join('\n');
-    const step = steps.get(key) ?? { first: change, objects: 0, where: new Set<string>() };
+    // Each is moved as far as it has to be: together they are one step.
+    const after = change.movedMm === undefined ? change.after : 'moved';
+    const key = [change.rule, change.property, change.kind, change.before, after].join('\n');
+    const step = steps.get(key) ?? { first: change, objects: 0, where: new Set<string>(), movedMm: 0 };
     step.objects++;
+    step.movedMm = Math.max(step.movedMm, change.movedMm ?? 0);
     step.where.add(change.where);
     steps.set(key, step);
   }
   return {
-    steps: [...steps.values()].map(({ first: { rule, property, kind, before, after }, objects, where }) => ({
-      rule,
-      what: `${property} of ${kind}`,
-      before,
-      after,
+    steps: [...steps.values()].map(({ first, objects, where, movedMm }) => ({
+      rule: first.rule,
+      what: `${first.property} of ${first.kind}`,
+      before: first.before,
+      after: first.movedMm === undefined ? first.after : `moved by ${movedMm} mm on paper at most`,
       objects,
       where: [...where].slice(0, MOST_PLACES),
-      largestMovement: NO_MOVEMENT,
+      largestMovementMm: movedMm,
     })),
     changes: changes.length,
     passes,

@@ -134,13 +134,14 @@ export function PlanDialog({ drawing, findings, everything, rules, onApply, onCl
 }
 
 function Steps({ plan }: { plan: PlannedCorrection }) {
-  const farthest = plan.steps.reduce((most, { largestMovement }) => Math.max(most, largestMovement), 0);
+  const farthest = plan.steps.reduce((most, { largestMovementMm }) => Math.max(most, largestMovementMm), 0);
   return (
     <>
       <p className="mb-1 font-medium">
         {count(plan.changes, 'change')} in {count(plan.stepCount, 'step')},{' '}
-        {farthest === 0 ? 'nothing moves' : `the farthest moves by ${farthest} units`}. Then {plan.after.must}{' '}
-        of {plan.before.must} must, {plan.after.should} of {plan.before.should} should are left.
+        {farthest === 0 ? 'nothing moves' : `the farthest moves by ${farthest} mm on paper`}. Then{' '}
+        {plan.after.must} of {plan.before.must} must, {plan.after.should} of {plan.before.should} should are
+        left.
       </p>
       <table className="w-full">
         <tbody>

@@ -1,6 +1,7 @@
 import { textStyleOf } from '../../standard/lettering';
 import { letteringEmpty } from '../rules/lettering/empty';
 import { letteringHeight } from '../rules/lettering/height';
+import { letteringOverlap } from '../rules/lettering/overlap';
 import { letteringOwnLooks } from '../rules/lettering/own-looks';
 import { letteringStyleChanged } from '../rules/lettering/style-changed';
 import { letteringStyleUnknown } from '../rules/lettering/style-unknown';
@@ -79,6 +80,23 @@ export const LETTERING_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     standard: styled(),
     complies: { says: 'The note reads from the bottom of the sheet.', draw: noted({}) },
     breaks: { says: 'The note stands on its head.', draw: noted({ angleDeg: 180 }) },
+  },
+  [letteringOverlap.meta.id]: {
+    standard: styled(),
+    complies: {
+      says: 'Two notes, one under the other.',
+      draw(sheet, file) {
+        noted({})(sheet, file);
+        sheet.text({ layer: 'TEXT' }, [12, 27], 3.5, 'Level +3.20', { style: 'Note' });
+      },
+    },
+    breaks: {
+      says: 'One note lies over the other.',
+      draw(sheet, file) {
+        noted({})(sheet, file);
+        sheet.text({ layer: 'TEXT' }, [15, 23], 3.5, 'Level +3.20', { style: 'Note' });
+      },
+    },
   },
   [letteringEmpty.meta.id]: {
     standard: styled(),

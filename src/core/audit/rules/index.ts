@@ -14,6 +14,7 @@ import { layersUnknown } from './layers/unknown';
 import { layersWidth } from './layers/width';
 import { letteringEmpty } from './lettering/empty';
 import { letteringHeight } from './lettering/height';
+import { letteringOverlap } from './lettering/overlap';
 import { letteringOwnLooks } from './lettering/own-looks';
 import { letteringStyleChanged } from './lettering/style-changed';
 import { letteringStyleUnknown } from './lettering/style-unknown';
@@ -58,6 +59,7 @@ export const RULES: readonly Rule[] = [
   letteringHeight,
   letteringOwnLooks,
   letteringUpsideDown,
+  letteringOverlap,
   letteringEmpty,
   pensNotPermitted,
   layersEmptyUnknown,

@@ -64,6 +64,19 @@ export function turnText(base: EditBase, row: number, about: readonly [number, n
   setNumber(base, row, 50, angle, [40, 1, 41]);
 }
 
+/** Moves a text that lies in the plane of the drawing. */
+export function moveText(base: EditBase, row: number, by: readonly [number, number]): void {
+  const { reader } = base.drawing;
+  const range = rangeOf(base.drawing, row);
+  const multi = entityOf(base.drawing, row) === 'MTEXT';
+  // What multi-line text has second is a direction, and has no place.
+  for (const code of multi ? [10] : [10, 11])
+    for (const [i, one] of [code, code + 10].entries()) {
+      const tag = reader.find(range, one);
+      if (tag >= 0) base.edits.replace(tag, decimal(reader.number(tag) + by[i]));
+    }
+}
+
 /** Gives a single-line text the width factor and the slant of a style. */
 export function setTextFactors(
   base: EditBase,
