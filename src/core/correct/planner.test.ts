@@ -118,7 +118,7 @@ describe('a plan', () => {
       after: 'WALL',
       objects: 1,
       where: ['model'],
-      largestMovement: 0,
+      largestMovementMm: 0,
     });
   });
 });
