@@ -59,6 +59,10 @@ test('a sender’s drawing is taken in, corrected, downloaded, and complies when
   await page.getByRole('button', { name: 'Move 3 to C-QUAY-FITT' }).click();
   const automatic = page.getByRole('button', { name: /automatically/ });
   await expect(page.getByText('symbols on layer “A-WALL”')).toHaveCount(0);
+  await unfold(page, /Text style “Standard” is not in the standard/);
+  await page.getByLabel('Another office text style for Standard').selectOption('OHW-Note');
+  await page.getByRole('button', { name: 'Make it OHW-Note' }).click();
+  await expect(page.getByText(/Text style “Standard”/)).toHaveCount(0);
   if (await automatic.isVisible()) {
     await automatic.click();
     await page.getByRole('button', { name: /^Make [\d,]+ changes?$/ }).click();

@@ -83,7 +83,7 @@ export function AuditPlace({ drawing, inForce, office, rules }: Props) {
     decideSheet,
     unitsAsked,
   } = useDrawing(drawing, chosen, setChosen, shown, findings);
-  useAddress(view, busy);
+  useAddress(view);
   // What is done to many is done when all of them are known.
   const waits = busy || missing > 0;
   const [tab, setTab] = useState<'findings' | 'changes' | 'compare'>('findings');

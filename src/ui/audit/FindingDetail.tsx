@@ -10,7 +10,7 @@ import { count } from '../kit/format';
 import { Stroke } from '../kit/Stroke';
 import { isTyping } from '../kit/typing';
 import { FindingNotes } from './FindingNotes';
-import { formatLikeness, type LedgerProps, likelyTarget, pickingOption, subjectOf } from './types';
+import { formatLikeness, type LedgerProps, likelyTarget, pickingOption } from './types';
 
 type Props = LedgerProps & { readonly finding: ListedFinding };
 
@@ -122,7 +122,7 @@ function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Prop
   const name = useId();
   // Only what is likely is picked beforehand: whatever else is picked, a person picked.
   const to = picked ?? (another ? '' : (likelyTarget(finding, proposals) ?? ''));
-  const layer = subjectOf(finding);
+  const named = finding.subject.layer ?? finding.subject.value ?? '';
   const kind = (picking?.needs?.slice('office '.length) ?? 'layer') as NamedKind;
   const names = office[kind];
 
@@ -159,7 +159,7 @@ function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Prop
       {picking && (
         <fieldset className="min-w-0 border border-hairline bg-white">
           <legend className="sr-only">
-            Office {kind} for {layer}
+            Office {kind} for {named}
           </legend>
           {ranked.map((option) => (
             <div
@@ -187,8 +187,8 @@ function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Prop
                 <Button
                   look="quiet"
                   className="h-6 shrink-0 px-1.5"
-                  title={`${layer} is never ${option.to}: do not propose it for this sender again`}
-                  aria-label={`${option.to} is wrong for ${layer}`}
+                  title={`${named} is never ${option.to}: do not propose it for this sender again`}
+                  aria-label={`${option.to} is wrong for ${named}`}
                   disabled={busy}
                   onClick={() => {
                     if (picked === option.to) setPicked(null);
@@ -218,7 +218,7 @@ function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Prop
                 setPicked(event.target.value || null);
                 setAnother(true);
               }}
-              aria-label={`Another office ${kind} for ${layer}`}
+              aria-label={`Another office ${kind} for ${named}`}
               className="h-7 min-w-0 flex-1 rounded-md border border-rule bg-white px-1"
             >
               <option value="">

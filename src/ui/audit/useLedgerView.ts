@@ -19,18 +19,18 @@ export function useLedgerView(): readonly [LedgerView, (change: Partial<LedgerVi
 /**
  * Has the address follow the ledger's view, without entries in the history.
  *
- * @param busy the page is being worked on or refreshed. The address waits until it is at rest: to the router, writing it
- *   is a navigation, for which a refresh under way is dropped, and the page would stay as it was and never be at rest.
+ * The browser's own state of the page goes along as it is, which tells the router that this is no navigation: for one it
+ * would drop a refresh under way, and the page would stay as it was and never be at rest. The router does not learn of the
+ * address so, and writes its own with every refresh: therefore it is looked at after every render.
  */
-export function useAddress(view: LedgerView, busy: boolean): void {
+export function useAddress(view: LedgerView): void {
   useEffect(() => {
-    if (busy) return;
     const timer = setTimeout(() => {
       const text = queryOf(view);
       const address = text === '' ? window.location.pathname : `?${text}`;
       if (window.location.search !== (text === '' ? '' : `?${text}`))
-        window.history.replaceState(null, '', address);
+        window.history.replaceState(window.history.state, '', address);
     }, SETTLED_MS);
     return () => clearTimeout(timer);
-  }, [view, busy]);
+  });
 }
