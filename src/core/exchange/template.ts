@@ -13,7 +13,7 @@ import { newTextStyle } from '../records/text-style-record';
 import type { StandardLayer } from '../standard/definitions';
 import { dimensionValues, type StandardDimensionStyle } from '../standard/dimension-settings';
 import { familiesOf, type StandardFill } from '../standard/fills';
-import { wordLook } from '../standard/line-words';
+import { wordLook, wordWidthMm } from '../standard/line-words';
 import { nameMatcher } from '../standard/name-patterns';
 import { inOrder, type StandardParallelSet, widthOf } from '../standard/parallels';
 import { REDUCTIONS } from '../standard/scales';
@@ -294,18 +294,20 @@ function putSamples(
   const samples = [...fills, ...parallels];
   const without = { fills: bare, parallels: drawn ? [] : standard.parallels };
   if (samples.length === 0) return without;
-  const rows = Math.ceil(samples.length / columns);
-  const sheet = file.sheet(
-    'Samples',
-    20 + columns * (width + gap),
-    Math.max(297, 30 + rows * (height + gap + 6)),
-  );
+  // A name that is wider than its sample, or higher than the room under it, moves the samples apart.
+  const named = (name: string): number => (lettered && style ? wordWidthMm(name, style.heightMm, style) : 0);
+  const across = Math.max(width, ...samples.map(({ name }) => named(name))) + gap;
+  const under = Math.max(6, lettered && style ? style.heightMm + 2 : 0);
+  const fitting = Math.max(1, Math.floor((columns * (width + gap)) / across));
+  const rows = Math.ceil(samples.length / fitting);
+  const up = height + gap + under;
+  const sheet = file.sheet('Samples', 20 + fitting * across, Math.max(297, 30 + rows * up));
   for (const [i, { name, put }] of samples.entries()) {
-    const x = 20 + (i % columns) * (width + gap);
-    const y = 20 + Math.floor(i / columns) * (height + gap + 6) + 8;
+    const x = 20 + (i % fitting) * across;
+    const y = 20 + Math.floor(i / fitting) * up + 2 + under;
     put(sheet, [x, y]);
     if (lettered && style)
-      sheet.text({ layer: lettered.name }, [x, y - 6], style.heightMm, name, { style: style.name });
+      sheet.text({ layer: lettered.name }, [x, y - under], style.heightMm, name, { style: style.name });
   }
   return without;
 }
