@@ -18,7 +18,10 @@ interface Written {
   readonly says: string;
 }
 
-/** Texts no two of which lie on one place, each with words of its own. */
+/**
+ * Texts with words of their own, none over another: of two that lie over each other the one written later gives way, and
+ * order is what tells it.
+ */
 const written: fc.Arbitrary<Written[]> = fc
   .array(
     fc.record({
@@ -30,7 +33,7 @@ const written: fc.Arbitrary<Written[]> = fc
     { minLength: 1, maxLength: 12 },
   )
   .map((list) =>
-    list.map((one, i) => ({ ...one, at: [2000 * (i % 4), 2000 * Math.floor(i / 4)], says: `Text ${i}` })),
+    list.map((one, i) => ({ ...one, at: [4500 * (i % 4), 4500 * Math.floor(i / 4)], says: `Text ${i}` })),
   );
 
 const draw =
