@@ -14,7 +14,7 @@ import { mergeRecord, renameRecord } from '../dxf/edit/edit-records';
 import { setDimensionText, setTextWords } from '../dxf/edit/edit-words';
 import { foldName } from '../dxf/interner';
 import { formatStyle, styleInLine, styleOf } from '../records/text-style-record';
-import type { StandardTextStyle } from '../standard/lettering';
+import { findTextStyle } from '../standard/lettering';
 import type { DrawingEditor } from './editor';
 
 /** What applies operations: the drawing, its editor, and the lists of changes. */
@@ -103,7 +103,7 @@ export function applyLettering(hand: ApplyingHand, rule: string, operation: Lett
       return;
     case 'set text style': {
       const record = context.drawing.textStyles.get(foldName(operation.name));
-      const wanted = officeStyle(context, operation.name);
+      const wanted = findTextStyle(context.standard.lettering.styles, operation.name);
       if (!record || !wanted) return;
       const next = styleInLine(record, wanted);
       setTextStyle(editor, record, next);
@@ -115,14 +115,11 @@ export function applyLettering(hand: ApplyingHand, rule: string, operation: Lett
   }
 }
 
-const officeStyle = ({ standard }: AuditContext, name: string): StandardTextStyle | undefined =>
-  standard.lettering.styles.find((style) => foldName(style.name) === foldName(name));
-
 function becomeTextStyle(hand: ApplyingHand, rule: string, from: string, to: string): void {
   const { context, editor } = hand;
   const { textStyles } = context.drawing;
   const record = textStyles.get(foldName(from));
-  const wanted = officeStyle(context, to);
+  const wanted = findTextStyle(context.standard.lettering.styles, to);
   if (!record || !wanted) return;
   const present = textStyles.get(foldName(to));
   if (present) {

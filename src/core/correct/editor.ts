@@ -27,7 +27,7 @@ import { decimal } from '../dxf/real';
 import { marksOf, WORDS_STYLE, type WordStyle } from '../records/linetype-marks';
 import { newTextStyle } from '../records/text-style-record';
 import type { OwnProperty, StandardLayer, StandardLinetype } from '../standard/definitions';
-import type { StandardTextStyle } from '../standard/lettering';
+import { findTextStyle, type StandardTextStyle } from '../standard/lettering';
 import { PLAIN_LOOK, wordLook } from '../standard/line-words';
 
 /** Codes of a linetype's pattern: its count, its length, and what each element says. */
@@ -291,7 +291,7 @@ export class DrawingEditor extends EditBase {
    */
   private styleForWords(wanted: string): WordStyle {
     const { textStyles } = this.drawing;
-    const own = this.styles.find((style) => foldName(style.name) === foldName(wanted));
+    const own = findTextStyle(this.styles, wanted);
     if (own) {
       const look = wordLook(this.styles, wanted);
       const present = textStyles.get(foldName(wanted));

@@ -1,5 +1,5 @@
 import type { DimensionSetting, DimensionValues } from '../standard/dimension-settings';
-import { tooSmallOn } from '../standard/lettering';
+import { findTextStyle, tooSmallOn } from '../standard/lettering';
 import type { Standard } from '../standard/standard';
 import { formatLength } from './value';
 
@@ -66,9 +66,7 @@ export function dimensionAdvice(standard: Standard, v: DimensionValues): Dimensi
     format('textHeightMm', `${v.textHeightMm} mm is not among the permitted heights`);
   const small = tooSmallOn(standard.lettering, v.textHeightMm);
   if (small.length > 0) format('textHeightMm', `${v.textHeightMm} mm is too small on ${small.join(', ')}`);
-  const style = standard.lettering.styles.find(
-    ({ name }) => name.toLowerCase() === v.textStyle.toLowerCase(),
-  );
+  const style = findTextStyle(standard.lettering.styles, v.textStyle);
   if (style && style.heightMm !== v.textHeightMm)
     format(
       'textHeightMm',

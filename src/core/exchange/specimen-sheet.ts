@@ -5,7 +5,7 @@ import { textWidth } from '../lettering/layout';
 import type { StandardLayer, StandardLinetype } from '../standard/definitions';
 import { dimensionValues, type StandardDimensionStyle } from '../standard/dimension-settings';
 import { formatLines, type StandardFill } from '../standard/fills';
-import { SHEET_SIZES_MM, SHEETS, type StandardTextStyle } from '../standard/lettering';
+import { findTextStyle, SHEET_SIZES_MM, SHEETS, type StandardTextStyle } from '../standard/lettering';
 import { formatLine } from '../standard/line-words';
 import { areaOf, formatParallels, inOrder, type StandardParallelSet, widthOf } from '../standard/parallels';
 import type { Standard } from '../standard/standard';
@@ -205,7 +205,7 @@ function textItem(style: StandardTextStyle): Item {
 
 function dimensionItem(standard: Standard, style: StandardDimensionStyle): Item {
   const v = dimensionValues(standard.dimensions, style);
-  const text = standard.lettering.styles.find((one) => foldName(one.name) === foldName(v.textStyle));
+  const text = findTextStyle(standard.lettering.styles, v.textStyle);
   const lettering = { face: text?.face ?? 'stroke', widthFactor: text?.widthFactor ?? 1 } as const;
   return {
     heightMm: 22 + v.stackSpacingMm + v.extensionOverrunMm + v.textHeightMm,

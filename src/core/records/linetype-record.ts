@@ -1,6 +1,6 @@
 import type { Drawing, DrawingLinetype } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
-import type { StandardTextStyle } from '../standard/lettering';
+import { findTextStyle, type StandardTextStyle } from '../standard/lettering';
 import { type LineMark, type PlacedSymbol, symbolBox } from '../standard/line-marks';
 import { joinGaps, type LineWord } from '../standard/line-words';
 
@@ -62,7 +62,7 @@ export function wordsOf(
     .map(([element, mark]) => {
       const style = drawing.textStyles.get(foldName(drawing.recordNames.get(mark.style) ?? ''));
       const heightMm = tidy((style?.height || 1) * mark.scale * mmPerUnit);
-      const named = styles.find(({ name }) => foldName(name) === foldName(style?.name ?? ''));
+      const named = findTextStyle(styles, style?.name ?? '');
       return {
         element,
         text: mark.text.trim(),

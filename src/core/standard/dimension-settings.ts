@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { basesOf } from './bases';
 
 /** What stands at the end of a dimension line or a leader, in our own words. */
 export const TERMINATORS = [
@@ -289,20 +290,10 @@ export const PLAIN_DIMENSION = Object.fromEntries(
 ) as unknown as DimensionValues;
 
 /** The styles a style builds on, itself first, its root last. A circle ends where it closes. */
-export function familyOf(
+export const familyOf = (
   styles: readonly StandardDimensionStyle[],
   style: StandardDimensionStyle,
-): StandardDimensionStyle[] {
-  const line = [style];
-  for (let at = style; at.base !== null; ) {
-    const wanted = at.base.toLowerCase();
-    const base = styles.find((one) => one.name.toLowerCase() === wanted);
-    if (!base || line.includes(base)) break;
-    line.push(base);
-    at = base;
-  }
-  return line;
-}
+): StandardDimensionStyle[] => [style, ...basesOf(styles, style, ({ base }) => base)];
 
 /** Every setting of a style: its own, else its base's, else the plain one. */
 export function dimensionValues(

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { FACES } from '../dxf/fonts';
+import { foldName } from '../dxf/interner';
 
 /** Lettering heights, mm. Source: ISO 3098-1, from memory. */
 export const HEIGHT_SERIES_MM: readonly number[] = [1.8, 2.5, 3.5, 5, 7, 10, 14, 20];
@@ -141,3 +142,9 @@ export function penFor(
     seriesMm[0],
   );
 }
+
+/** The text style of a name, whatever its case. */
+export const findTextStyle = (
+  styles: readonly StandardTextStyle[],
+  name: string,
+): StandardTextStyle | undefined => styles.find((style) => foldName(style.name) === foldName(name));

@@ -1,4 +1,5 @@
 import { foldName } from '../dxf/interner';
+import { basesOf } from './bases';
 import type { StandardLinetype } from './definitions';
 import type { StandardTextStyle } from './lettering';
 import { withWords } from './line-words';
@@ -6,21 +7,11 @@ import { withWords } from './line-words';
 // A family of linetypes is one line with another word for each service: what follows another linetype has its dashes, its
 // symbols and the looks of its words, and keeps its own name, word, meaning and notes.
 
-/** What a linetype follows: its base, that one's base and so on, the root last; it ends where a circle closes. */
-export function followedBy(
+/** What a linetype follows, the root last. */
+export const followedBy = (
   linetypes: readonly StandardLinetype[],
   linetype: StandardLinetype,
-): readonly StandardLinetype[] {
-  const line: StandardLinetype[] = [];
-  for (let at = linetype; at.follows !== null; ) {
-    const wanted = foldName(at.follows);
-    const base = linetypes.find(({ name }) => foldName(name) === wanted);
-    if (!base || base === linetype || line.includes(base)) break;
-    line.push(base);
-    at = base;
-  }
-  return line;
-}
+): readonly StandardLinetype[] => basesOf(linetypes, linetype, ({ follows }) => follows);
 
 /** Why a linetype cannot follow what it says; null where it can, or follows nothing. */
 export function followingFault(

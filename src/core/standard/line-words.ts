@@ -1,9 +1,8 @@
 import { z } from 'zod';
 import type { Face } from '../dxf/fonts';
-import { foldName } from '../dxf/interner';
 import { LETTER_SPACE } from '../lettering/alphabet';
 import { textWidth } from '../lettering/layout';
-import type { StandardTextStyle } from './lettering';
+import { findTextStyle, type StandardTextStyle } from './lettering';
 
 export const lineWordSchema = z.strictObject({
   element: z.int().min(0).meta({ description: 'Index of the gap that the word stands in, centred.' }),
@@ -49,7 +48,7 @@ export const PLAIN_LOOK: WordLook = { face: 'stroke', widthFactor: 1, slantDeg: 
 
 /** The look of a word in a style; the plain one where there is no such style. */
 export const wordLook = (styles: readonly StandardTextStyle[], style: string): WordLook =>
-  (style === '' ? undefined : styles.find(({ name }) => foldName(name) === foldName(style))) ?? PLAIN_LOOK;
+  (style === '' ? undefined : findTextStyle(styles, style)) ?? PLAIN_LOOK;
 
 /**
  * Width of a word on a line, mm: from its first stroke to its last, without the space after its last letter; a slant

@@ -4,13 +4,13 @@ import { sizeOf } from '../../../drawing/sheets/paper-sizes';
 import { type Drawing, layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import type { Appearance } from '../../../facts/paper';
-import type { Lettering } from '../../../standard/lettering';
+import { findTextStyle, type Lettering } from '../../../standard/lettering';
 import { type AuditContext, clauseOf, groupBy, isPlaced } from '../../context';
 import type { Decision, Option } from '../../finding';
 import type { FindingDraft, Rule, SettleContext, Settlement } from '../../rule';
 import { numberSetting } from '../../settings';
 import { quantity, words } from '../../value';
-import { findStyle, mm, texts, writtenText } from './shared';
+import { mm, texts, writtenText } from './shared';
 
 const messages = {
   unlikeStyle: (count: number, style: string, sheet: string, found: string, wanted: string) =>
@@ -118,7 +118,7 @@ function faultOf(
   sizes: ReadonlyMap<string, string>,
   most: number,
 ): Fault | null {
-  const style = lettering.styles.find((one) => foldName(one.name) === foldName(styleName));
+  const style = findTextStyle(lettering.styles, styleName);
   const near = (found: number, wanted: number): boolean => Math.abs(found / wanted - 1) <= most + 1e-9;
   const scales = [...new Set(appearances.map(({ mmPerUnit }) => mmPerUnit))];
   const [first] = appearances;
@@ -170,7 +170,7 @@ function draftOf(
     sheets.length === 1 ? `sheet “${sheets[0]}”` : `sheet “${sheets[0]}” and ${sheets.length - 1} more`;
   const found = mm(foundMm);
   const [wanted] = wantedMm;
-  const known = findStyle(standard, style);
+  const known = findTextStyle(standard.lettering.styles, style);
   const say = {
     'unlike style': () => messages.unlikeStyle(rows.length, style, sheet, found, mm(wanted)),
     'not permitted': () => messages.notPermitted(rows.length, style, sheet, found),
@@ -225,7 +225,9 @@ function settlementOf(
   const chosen = /^([\d.e+-]+)(?: at ([\d.e+-]+))?$/.exec(decision?.option ?? '');
   const heights = rows.map((row) => {
     const fact = facts.lettering(row);
-    const wanted = chosen ? Number(chosen[1]) : fact && findStyle(standard, fact.style)?.heightMm;
+    const wanted = chosen
+      ? Number(chosen[1])
+      : fact && findTextStyle(standard.lettering.styles, fact.style)?.heightMm;
     const scale = chosen?.[2] ? Number(chosen[2]) : facts.appearancesOfText(row)[0]?.mmPerUnit;
     return wanted && scale ? wanted / scale : null;
   });

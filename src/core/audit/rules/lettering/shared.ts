@@ -1,14 +1,8 @@
-import { foldName } from '../../../dxf/interner';
 import { wordsOf } from '../../../dxf/read/decode-text';
 import type { LetteringFact } from '../../../facts/texts';
-import type { StandardTextStyle } from '../../../standard/lettering';
-import type { Standard } from '../../../standard/standard';
 import { type AuditContext, isGenerated } from '../../context';
 
 export const texts = (count: number): string => (count === 1 ? '1 text' : `${count} texts`);
-
-export const findStyle = ({ lettering }: Standard, name: string): StandardTextStyle | undefined =>
-  lettering.styles.find((style) => foldName(style.name) === foldName(name));
 
 /** What is known of a text that a person wrote; null for blanks, and for lettering of pictures that programs make. */
 export function writtenText({ drawing, facts }: AuditContext, row: number): LetteringFact | null {

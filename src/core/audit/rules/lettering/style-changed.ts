@@ -1,10 +1,10 @@
 import type { DrawingTextStyle } from '../../../dxf/drawing';
 import { fitsFont, fitsHeight, formatStyle, newTextStyle, styleOf } from '../../../records/text-style-record';
 import type { StandardTextStyle } from '../../../standard/lettering';
+import { findTextStyle } from '../../../standard/lettering';
 import { clauseOf } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
-import { findStyle } from './shared';
 
 const messages = {
   changed: (name: string, what: string) => `Text style “${name}” has another ${what} than the standard.`,
@@ -28,7 +28,7 @@ export const letteringStyleChanged: Rule = {
 
   *check({ drawing, standard }) {
     for (const record of drawing.textStyles.values()) {
-      const wanted = findStyle(standard, record.name);
+      const wanted = findTextStyle(standard.lettering.styles, record.name);
       if (!wanted) continue;
       const differs = differences(record, wanted);
       if (differs.length === 0) continue;
@@ -46,7 +46,7 @@ export const letteringStyleChanged: Rule = {
   },
 
   settle: ({ standard }, { subject }) =>
-    findStyle(standard, subject.value ?? '')
+    findTextStyle(standard.lettering.styles, subject.value ?? '')
       ? { operations: [{ type: 'set text style', name: subject.value ?? '' }] }
       : { refused: 'The standard no longer has this text style.' },
 };

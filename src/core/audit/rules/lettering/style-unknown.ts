@@ -3,13 +3,14 @@ import { rangeOf } from '../../../dxf/drawing';
 import { faceOf } from '../../../dxf/fonts';
 import { foldName } from '../../../dxf/interner';
 import type { StandardTextStyle } from '../../../standard/lettering';
+import { findTextStyle } from '../../../standard/lettering';
 import { wordsIn } from '../../../standard/words';
 import { type AuditContext, isGenerated } from '../../context';
 import { LIKELY, POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
 import type { Rule } from '../../rule';
 import { named, words } from '../../value';
-import { findStyle, mm, texts } from './shared';
+import { mm, texts } from './shared';
 
 const messages = {
   unknown: (name: string, count: number) => `Text style “${name}” is not in the standard (${texts(count)}).`,
@@ -44,7 +45,7 @@ export const letteringStyleUnknown: Rule = {
     if (standard.lettering.styles.length === 0) return;
     const rowsOf = usersOf(context);
     for (const [folded, record] of drawing.textStyles) {
-      if (folded === '' || findStyle(standard, record.name)) continue;
+      if (folded === '' || findTextStyle(standard.lettering.styles, record.name)) continue;
       const rows = (rowsOf.get(folded) ?? []).filter((row) => !excepts(row));
       if (rows.length === 0) continue;
       yield {
@@ -60,7 +61,7 @@ export const letteringStyleUnknown: Rule = {
 
   settle({ drawing, standard }, { subject }, decision) {
     const from = drawing.textStyles.get(foldName(subject.value ?? ''));
-    const to = findStyle(standard, decision?.to ?? '');
+    const to = findTextStyle(standard.lettering.styles, decision?.to ?? '');
     if (!from) return { refused: 'The drawing no longer has this text style.' };
     if (!to) return { refused: `The standard has no text style “${decision?.to ?? ''}”.` };
     return { operations: [{ type: 'become text style', from: from.name, to: to.name }] };
