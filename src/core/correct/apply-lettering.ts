@@ -13,6 +13,7 @@ import {
 import { mergeRecord, renameRecord } from '../dxf/edit/edit-records';
 import { setDimensionText, setTextWords } from '../dxf/edit/edit-words';
 import { foldName } from '../dxf/interner';
+import { oneLine } from '../one-line';
 import { formatStyle, styleInLine, styleOf } from '../records/text-style-record';
 import { findTextStyle } from '../standard/lettering';
 import type { DrawingEditor } from './editor';
@@ -143,12 +144,9 @@ function sayOfDimension(
   setDimensionText(editor, row, typed);
   objectChange(rule, row, 'text', before ?? 'the measured value', typed || 'the measured value');
   // A picture that shows what was typed shows what is said now; one that shows something else is none of this text.
-  const said = plain(before ?? '');
-  const letter = letters.find((one) => plain(facts.text(one)?.says ?? '') === said);
+  const said = oneLine(before ?? '');
+  const letter = letters.find((one) => oneLine(facts.text(one)?.says ?? '') === said);
   if (letter === undefined) return;
   setTextWords(editor, letter, shown);
   objectChange(rule, letter, 'text', said, shown);
 }
-
-/** Words without what does not show: blanks at the ends, and more than one between words. */
-const plain = (text: string): string => text.replace(/\s+/g, ' ').trim();

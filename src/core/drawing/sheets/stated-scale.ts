@@ -1,3 +1,4 @@
+import { oneLine } from '../../one-line';
 import { sizeNamedIn } from './paper-sizes';
 
 /** A scale as words state it. */
@@ -30,7 +31,7 @@ const value = (text: string): number => Number(text.replace(',', '.'));
 
 /** Every scale that a text states. */
 export function statedScales(text: string): StatedScale[] {
-  const words = text.replace(/\s+/g, ' ').trim();
+  const words = oneLine(text);
   if (words.length > 200) return [];
   const inFeet = [...words.matchAll(FRACTION), ...words.replace(FRACTION, ' ').matchAll(FEET)];
   if (inFeet.length > 0)

@@ -5,6 +5,7 @@ import { layerNameOf, rangeOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import type { DimensionFact } from '../../../facts/annotations';
 import { identityOf } from '../../../facts/identity';
+import { oneLine } from '../../../one-line';
 import { type AuditContext, groupBy } from '../../context';
 import type { Option } from '../../finding';
 import type { DimensionWords } from '../../operation';
@@ -95,11 +96,11 @@ export const dimensionsTypedOver: Rule = {
         }
         const byWords = groupBy(
           worded,
-          (row) => `${foldName(layerNameOf(drawing, row))}\n${plain(facts.dimension(row).typed ?? '')}`,
+          (row) => `${foldName(layerNameOf(drawing, row))}\n${oneLine(facts.dimension(row).typed ?? '')}`,
         );
         for (const rows of byWords.values()) {
           const layer = layerNameOf(drawing, rows[0]);
-          const said = short(plain(facts.dimension(rows[0]).typed ?? '')) || ' ';
+          const said = short(oneLine(facts.dimension(rows[0]).typed ?? '')) || ' ';
           yield {
             message: messages.words(rows.length, said, layer),
             expected: words('a value'),
@@ -134,7 +135,7 @@ export const dimensionsTypedOver: Rule = {
 function liar(context: AuditContext, row: number): FindingDraft {
   const { drawing, facts } = context;
   const fact = facts.dimension(row);
-  const said = short(plain(fact.typed ?? ''));
+  const said = short(oneLine(fact.typed ?? ''));
   const shown = shownValue(fact);
   // Where several numbers stand, nobody can say which of them was to be the value.
   // On a sheet the value can be meant for what a viewport shows, which the dimension itself does not measure.
@@ -161,7 +162,6 @@ function liar(context: AuditContext, row: number): FindingDraft {
 const rawOf = ({ drawing }: AuditContext, row: number): string =>
   drawing.reader.findText(rangeOf(drawing, row), 1);
 
-const plain = (text: string): string => text.replace(/\s+/g, ' ').trim();
 const short = (text: string): string =>
   text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS)} …` : text;
 
@@ -232,7 +232,7 @@ function shownBy({ drawing }: AuditContext, { row, measured, values }: Dimension
  */
 function restored({ facts }: AuditContext, fact: DimensionFact, alone: boolean): DimensionWords {
   const value = shownValue(fact);
-  const typed = plain(fact.typed ?? '');
+  const typed = oneLine(fact.typed ?? '');
   const [number] = fact.measured?.what === 'angle' ? [] : numbersIn(typed);
   if (alone || !number) return { typed: '', shown: value };
   const [before, after] = around(typed, number, facts.dimension(fact.row).values);

@@ -1,5 +1,6 @@
 import { wordsOf } from '../../../dxf/read/decode-text';
 import type { LetteringFact } from '../../../facts/texts';
+import { oneLine } from '../../../one-line';
 import { type AuditContext, isGenerated } from '../../context';
 
 export const texts = (count: number): string => (count === 1 ? '1 text' : `${count} texts`);
@@ -11,7 +12,7 @@ export function writtenText({ drawing, facts }: AuditContext, row: number): Lett
 
 /** The first words of a text, for a message. */
 export function saysShort({ drawing }: AuditContext, row: number): string {
-  const words = (wordsOf(drawing, row) ?? '').replace(/\s+/g, ' ').trim();
+  const words = oneLine(wordsOf(drawing, row) ?? '');
   return words.length > MOST_LETTERS ? `${words.slice(0, MOST_LETTERS)} …` : words;
 }
 

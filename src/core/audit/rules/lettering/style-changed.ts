@@ -1,7 +1,6 @@
 import type { DrawingTextStyle } from '../../../dxf/drawing';
 import { fitsFont, fitsHeight, formatStyle, newTextStyle, styleOf } from '../../../records/text-style-record';
-import type { StandardTextStyle } from '../../../standard/lettering';
-import { findTextStyle } from '../../../standard/lettering';
+import { findTextStyle, type StandardTextStyle } from '../../../standard/lettering';
 import { clauseOf } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';

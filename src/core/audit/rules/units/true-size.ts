@@ -1,6 +1,7 @@
 import type { Drawing } from '../../../dxf/drawing';
 import { wordsOf } from '../../../dxf/read/decode-text';
 import type { UnitPair } from '../../../facts/units/units';
+import { oneLine } from '../../../one-line';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
 import { UNITS_OPTION } from './shared';
@@ -19,7 +20,7 @@ const messages = {
 const MOST_SHOWN = 40;
 
 function example(drawing: Drawing, { rows, length }: UnitPair): string {
-  const label = (wordsOf(drawing, rows[0]) ?? '').replace(/\s+/g, ' ').trim();
+  const label = oneLine(wordsOf(drawing, rows[0]) ?? '');
   const shown = label.length > MOST_SHOWN ? `${label.slice(0, MOST_SHOWN)}…` : label;
   return `“${shown}” beside a line of ${plain(length)} units`;
 }
