@@ -1,6 +1,6 @@
 import { correctDrawing } from '../../../correct/correct';
 import { readDrawing } from '../../../dxf/read/interpret';
-import type { DrawingComposer } from '../../../dxf/write/composer';
+import { DrawingComposer } from '../../../dxf/write/composer';
 import { factsOf } from '../../../facts/facts';
 import { bytesOf, findingsOf, GOOD, testRule } from '../testing';
 import { letteringHeight } from './height';
@@ -106,6 +106,16 @@ describe('heights put right', () => {
     expect(heightsAfter(inModel([100], [100, 20]), (ids) => ids[1])).toEqual([50]);
     expect(heightsAfter(inModel([300], [100], 'Theirs'), (ids) => ids[1])).toEqual([250]);
     // What is too small for its sheet takes the next permitted height.
+  });
+
+  it('name the scales of a drawing in metres as they are', () => {
+    const file = new DrawingComposer({ version: 'AC1024', units: 6 });
+    inModel([0.1], [0.1, 0.02])(file);
+    const [finding] = findingsOf(file.bytes(), standard, letteringHeight);
+    expect(finding.options?.map(({ label }) => label)).toEqual([
+      'Make it 2.5 mm at 1:100',
+      'Make it 2.5 mm at 1:20',
+    ]);
   });
 
   it('let multi-line text break its lines where it did', () => {

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { formatScale } from '../../../drawing/sheets/heads';
 import { modelSheetsOf } from '../../../drawing/sheets/model-sheets';
 import { sizeOf } from '../../../drawing/sheets/paper-sizes';
 import { type Drawing, layerNameOf } from '../../../dxf/drawing';
@@ -176,7 +177,7 @@ function draftOf(
     'not permitted': () => messages.notPermitted(rows.length, style, sheet, found),
     'too small': () => messages.tooSmall(rows.length, style, sheet, found, mm(fault.smallestMm ?? wanted)),
   }[kind];
-  const options = optionsOf(fault);
+  const options = optionsOf(fault, drawing.unitMm ?? 1);
   return {
     message: say(),
     expected:
@@ -202,19 +203,17 @@ function draftOf(
 }
 
 /** Ways out where more than one height can be meant: at one of several scales, or one of several permitted heights. */
-function optionsOf({ kind, scales, wantedMm }: Fault): Option[] {
+function optionsOf({ kind, scales, wantedMm }: Fault, unitMm: number): Option[] {
   const option = (id: string, label: string): Option => ({ id, label, needs: null, effect: 'drawing' });
   if (scales.length > 1)
     return scales.flatMap((scale) =>
-      wantedMm.map((wanted) => option(`${wanted} at ${scale}`, `Make it ${mm(wanted)} at ${ratioOf(scale)}`)),
+      wantedMm.map((wanted) =>
+        option(`${wanted} at ${scale}`, `Make it ${mm(wanted)} at ${formatScale(scale / unitMm)}`),
+      ),
     );
   if (kind === 'unlike style') return [];
   return wantedMm.map((wanted) => option(String(wanted), `Make it ${mm(wanted)}`));
 }
-
-/** "1:100" of the paper mm of a unit, as far as that is a scale. */
-const ratioOf = (mmPerUnit: number): string =>
-  mmPerUnit >= 1 ? `${Number(mmPerUnit.toPrecision(4))}:1` : `1:${Number((1 / mmPerUnit).toPrecision(4))}`;
 
 function settlementOf(
   context: SettleContext,
