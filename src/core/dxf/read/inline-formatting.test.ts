@@ -11,6 +11,8 @@ describe('formatting within multi-line text', () => {
     ['\\W0.8;\\Q15;\\T1.2;x', 'x', ['width', 'slant', 'spacing']],
     ['a \\\\H no code', 'a \\\\H no code', []],
     ['\\Hunended', '', ['height']],
+    ['^\\C3; x', '^{} x', ['colour']],
+    ['^\\C3;J%%\\C1;\\C2;d 5%\\C1; x', '^{}J%%{}d 5%{} x', ['colour']],
     ['\\c255;\\Farial.ttf;x', 'x', ['colour', 'font']],
   ])('%s', (raw, after, kinds) => {
     const taken = withoutOverrides(raw);
@@ -35,6 +37,11 @@ describe('formatting within multi-line text', () => {
         '\\\\',
         '^J',
         ';',
+        '^',
+        '%',
+        'J',
+        ' ',
+        '12',
       ),
     );
     fc.assert(
@@ -47,7 +54,7 @@ describe('formatting within multi-line text', () => {
         for (const { runs } of parseMultiLine(after, 1))
           for (const run of runs) expect([run.size, run.colour, run.tracking]).toEqual([1, null, 1]);
       }),
-      { numRuns: 400 },
+      { numRuns: 1000 },
     );
   });
 });

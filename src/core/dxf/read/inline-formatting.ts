@@ -16,6 +16,9 @@ const KIND_OF_CODE: Readonly<Record<string, InlineKind>> = {
 /** Codes that run up to a semicolon and say nothing of how letters look: stacked parts, paragraphs, place in the line. */
 const KEPT_WITH_VALUE = new Set(['S', 'p', 'A']);
 
+const HALF_A_SIGN = /[%^]\d{0,2}$/;
+const REST_OF_A_SIGN = /[%JIM dpcuok\d]/i;
+
 /**
  * A multi-line text without the formatting that sets font, height, colour, width, slant or spacing. Its words, its line
  * breaks, lines under, over and through letters and stacked fractions stay as they are.
@@ -26,22 +29,25 @@ export function withoutOverrides(raw: string): {
 } {
   const kinds = new Set<InlineKind>();
   let made = '';
+  let seam = false;
+  // What a code kept apart must not become a sign: of `^\C1;J` no new line, of `%%\C1;d` no degrees.
+  const keep = (from: number, behind: number) => {
+    const first = raw[from] === '\\' ? raw[from + 1] : raw[from];
+    if (seam && HALF_A_SIGN.test(made) && REST_OF_A_SIGN.test(first)) made += '{}';
+    seam = false;
+    made += raw.slice(from, behind);
+  };
   for (let at = 0; at < raw.length; ) {
-    if (raw[at] !== '\\') {
-      made += raw[at++];
-      continue;
+    const code = raw[at] === '\\' ? raw[at + 1] : undefined;
+    const kind = code === undefined ? undefined : KIND_OF_CODE[code];
+    const withValue = kind !== undefined || (code !== undefined && KEPT_WITH_VALUE.has(code));
+    const behind = withValue ? behindSemicolon(raw, at + 2) : at + (code === undefined ? 1 : 2);
+    if (kind === undefined) keep(at, behind);
+    else {
+      kinds.add(kind);
+      seam = true;
     }
-    const code = raw[at + 1];
-    const kind = KIND_OF_CODE[code];
-    if (kind === undefined && !KEPT_WITH_VALUE.has(code)) {
-      made += raw.slice(at, at + 2);
-      at += 2;
-      continue;
-    }
-    const end = behindSemicolon(raw, at + 2);
-    if (kind === undefined) made += raw.slice(at, end);
-    else kinds.add(kind);
-    at = end;
+    at = behind;
   }
   return { raw: made, kinds };
 }

@@ -68,6 +68,8 @@ class Parser {
     const { raw } = this;
     while (this.at < raw.length) {
       const character = raw[this.at++];
+      // A brace also ends a sign that was begun, such as the per cent signs of `%%{}d`.
+      if ((character === '{' || character === '}') && /[%^]\d*$/.test(this.text)) this.flush();
       if (character === '{') {
         // Formatting ends with its brace; deeper nesting than this is a fault, and is read as one level.
         if (this.open.length < 64) this.open.push(this.look);
