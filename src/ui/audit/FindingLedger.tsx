@@ -69,6 +69,8 @@ export function FindingLedger(props: Props) {
     estimateSize,
     getItemKey,
     overscan: 6,
+    // Rows follow within the frame anyway; drawn at once, each step down the list would draw them twice.
+    useFlushSync: false,
   });
 
   // Walking with the keys brings the chosen line into sight.
@@ -89,6 +91,9 @@ export function FindingLedger(props: Props) {
     return () => window.removeEventListener('keydown', press);
   }, []);
 
+  // Counted once for a list, not with every step down it.
+  const counts = useMemo(() => countByWeight(findings), [findings]);
+
   if (findings.length === 0)
     return (
       <div className="p-4">
@@ -98,7 +103,6 @@ export function FindingLedger(props: Props) {
       </div>
     );
 
-  const counts = countByWeight(findings);
   const toggle = (weight: Weight): void =>
     onView({
       weights: view.weights.includes(weight)
@@ -219,7 +223,10 @@ function GroupHead({
   readonly onCorrect: (which: readonly ListedFinding[]) => void;
 }) {
   const { title, findings } = group;
-  const automatic = findings.filter(({ correction }) => correction === 'automatic');
+  const automatic = useMemo(
+    () => findings.filter(({ correction }) => correction === 'automatic'),
+    [findings],
+  );
   const none = by === 'layer' || by === 'sheet' ? OF_NONE[by] : '';
   return (
     <div className="flex h-8 items-center gap-2 border-b border-hairline bg-shade pl-3 pr-1.5 text-[13px]">

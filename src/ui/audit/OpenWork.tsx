@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import type { ListedFinding } from '@/core/audit/finding';
 import { count } from '../kit/format';
 import { type LedgerView, openWork, SETTLED_BY, type SettledBy } from './ledger-view';
@@ -22,8 +23,8 @@ interface Props {
 
 /** What stands between the drawing and its release: how many findings block it, and who settles what. */
 export function OpenWork({ findings, settledBy, onView }: Props) {
+  const open = useMemo(() => openWork(findings), [findings]);
   if (findings.length === 0) return null;
-  const open = openWork(findings);
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-hairline px-3 py-1.5 text-[13px]">
       <span className={open.must > 0 ? 'font-medium text-oxide' : 'text-ink-2'}>

@@ -7,10 +7,10 @@ import type { Asks } from '@/core/correct/proposals';
 import type { SheetDecision } from '@/core/drawing/sheets/decisions';
 import type { ScaleRequest } from '@/core/scaling/scale-drawing';
 import { type DrawingView, isBeingRead } from '../drawings/types';
-import { call } from '../kit/call';
+import { call, callForLines } from '../kit/call';
 import { count } from '../kit/format';
 import { useLive } from '../kit/live';
-import { likelyTarget, type Proposals, pickingOption, subjectOf } from './types';
+import { likelyTarget, type Offered, type Proposals, pickingOption, subjectOf } from './types';
 
 /** What the server answers to something that was done. */
 interface Done {
@@ -200,7 +200,7 @@ export function useProposals(
   useEffect(() => {
     if (drawing.state !== 'ready' || !asks) return;
     let live = true;
-    void call<Proposals>(`/api/drawings/${drawing.id}/proposals`).then((answer) => {
+    void callForLines<Offered>(`/api/drawings/${drawing.id}/proposals`).then((answer) => {
       if (live) setProposals(answer.ok ? answer.value : {});
     });
     return () => {

@@ -14,6 +14,7 @@ const OFFLINE: Problem = {
 export async function call<T>(
   path: string,
   options: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE'; body?: unknown } = {},
+  read: (response: Response) => Promise<unknown> = (response) => response.json(),
 ): Promise<Answer<T>> {
   try {
     const response = await fetch(path, {
@@ -22,7 +23,7 @@ export async function call<T>(
         ? {}
         : { body: JSON.stringify(options.body), headers: { 'content-type': 'application/json' } }),
     });
-    const body: unknown = await response.json().catch(() => null);
+    const body: unknown = await (response.ok ? read(response) : response.json()).catch(() => null);
     if (response.ok) return { ok: true, value: body as T };
     const problem = (body as { problem?: Problem } | null)?.problem ?? {
       code: 'server',
@@ -34,3 +35,14 @@ export async function call<T>(
     return { ok: false, problem: OFFLINE, status: 0, body: null };
   }
 }
+
+/** Calls a route that answers in lines of JSON objects: all of them as one, read a line at a time so that the page can move. */
+export const callForLines = <T>(path: string): Promise<Answer<Readonly<Record<string, T>>>> =>
+  call(path, {}, async (response) => {
+    const all: Record<string, T> = {};
+    for (const line of (await response.text()).split('\n')) {
+      Object.assign(all, JSON.parse(line));
+      await new Promise((done) => setTimeout(done, 0));
+    }
+    return all;
+  });
