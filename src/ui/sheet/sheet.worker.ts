@@ -89,6 +89,7 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
           redraw();
         },
       );
+      if (lookedFor !== '') find(lookedFor);
       hovered = null;
       shown = null;
       if (!message.keepView) {
@@ -441,7 +442,11 @@ function paintMeasure(px: View): void {
 
 // ---- finding by words, handle or layer ----
 
+/** What was looked for last: another picture is looked through for it too, so that no list is of the file before. */
+let lookedFor = '';
+
 function find(words: string): void {
+  lookedFor = words;
   const pictures = scene ? (scene.model ? [scene.picture, scene.model] : [scene.picture]) : [];
   post({ type: 'found', words, ...findIn(pictures, words) });
 }
