@@ -1,5 +1,6 @@
 import type { RecordKind } from '../dxf/edit/edit-records';
 import type { OwnProperty } from '../standard/definitions';
+import type { DimensionSetting } from '../standard/dimension-settings';
 
 /** A property that a layer's record holds. */
 export type LayerProperty = OwnProperty | 'printing';
@@ -10,6 +11,15 @@ export interface DimensionWords {
   readonly typed: string;
   /** As its picture shows it. */
   readonly shown: string;
+}
+
+/** What of a dimension style's record is brought in line. */
+export interface DimensionStyleChange {
+  readonly settings: readonly DimensionSetting[];
+  /** mm on paper of one of the units that the record counts its sizes in. */
+  readonly mmPerUnit: number;
+  /** The dimensions of the style. */
+  readonly rows: readonly number[];
 }
 
 /**
@@ -79,6 +89,20 @@ export type Operation =
   | { readonly type: 'become text style'; readonly from: string; readonly to: string }
   /** The record of a text style as the standard has it. */
   | { readonly type: 'set text style'; readonly name: string }
+  /** Settings of a dimension style as the standard has them; its dimensions are drawn anew. */
+  | ({ readonly type: 'set dimension style'; readonly name: string } & DimensionStyleChange)
+  /** A dimension style takes the name of one of the standard, or its dimensions go to that one where it is there already. */
+  | ({
+      readonly type: 'become dimension style';
+      readonly from: string;
+      readonly to: string;
+    } & DimensionStyleChange)
+  /** Settings that dimensions and leaders have of their own are given back to their styles. */
+  | {
+      readonly type: 'clear dimension settings';
+      readonly rows: readonly number[];
+      readonly settings: readonly DimensionSetting[];
+    }
   | { readonly type: 'take from layer'; readonly rows: readonly number[]; readonly property: OwnProperty }
   | {
       readonly type: 'redefine linetype';
@@ -164,6 +188,20 @@ export function footprintOf(operation: Operation): Footprint {
       };
     case 'set text style':
       return { reads: [], writes: [`text style ${operation.name.toLowerCase()}`], objects: null };
+    case 'set dimension style':
+      return {
+        reads: [],
+        writes: [`dimension style ${operation.name.toLowerCase()}`],
+        objects: { what: 'text', rows: operation.rows },
+      };
+    case 'become dimension style':
+      return {
+        reads: [],
+        writes: [operation.from, operation.to].map((name) => `dimension style ${name.toLowerCase()}`),
+        objects: { what: 'text', rows: operation.rows },
+      };
+    case 'clear dimension settings':
+      return { reads: [], writes: [], objects: { what: 'text', rows: operation.rows } };
     case 'take from layer':
       return { reads: [], writes: [], objects: { what: operation.property, rows: operation.rows } };
     case 'redefine linetype':

@@ -60,7 +60,9 @@ export interface Change {
     | 'height'
     | 'place'
     | 'letter shape'
-    | 'formatting';
+    | 'formatting'
+    | 'picture'
+    | 'settings';
   /** Layer, symbol or sheet it is in, for a person. */
   readonly where: string;
   readonly before: string;

@@ -1,7 +1,8 @@
 import type { AuditContext } from '../audit/context';
-import type { DimensionWords, Operation } from '../audit/operation';
+import type { Operation } from '../audit/operation';
 import type { Change } from '../audit/rule';
-import { type DrawingTextStyle, rangeOf } from '../dxf/drawing';
+import type { TagRange } from '../dxf/document';
+import { rangeOf } from '../dxf/drawing';
 import {
   clearFormatting,
   moveText,
@@ -11,9 +12,7 @@ import {
   turnText,
 } from '../dxf/edit/edit-lettering';
 import { mergeRecord, renameRecord } from '../dxf/edit/edit-records';
-import { setDimensionText, setTextWords } from '../dxf/edit/edit-words';
 import { foldName } from '../dxf/interner';
-import { oneLine } from '../one-line';
 import { formatStyle, styleInLine, styleOf } from '../records/text-style-record';
 import { findTextStyle } from '../standard/lettering';
 import type { DrawingEditor } from './editor';
@@ -30,9 +29,12 @@ export interface ApplyingHand {
     after: string,
     movedMm?: number,
   ): void;
+  /** An object that goes or comes with another one is no change of its own. */
+  covers(row: number): void;
   styleChange(
     rule: string,
-    record: DrawingTextStyle,
+    kind: 'text style' | 'dimension style',
+    record: TagRange,
     property: Change['property'],
     before: string,
     after: string,
@@ -49,12 +51,11 @@ type LetteringOperation = Extract<
       | 'set text factors'
       | 'clear text formatting'
       | 'become text style'
-      | 'set text style'
-      | 'set dimension texts';
+      | 'set text style';
   }
 >;
 
-/** Asks the editor for what is to be done to texts, their styles and the words of dimensions, and lists each change. */
+/** Asks the editor for what is to be done to texts and their styles, and lists each change. */
 export function applyLettering(hand: ApplyingHand, rule: string, operation: LetteringOperation): void {
   const { context, editor } = hand;
   const { reader } = context.drawing;
@@ -108,11 +109,15 @@ export function applyLettering(hand: ApplyingHand, rule: string, operation: Lett
       if (!record || !wanted) return;
       const next = styleInLine(record, wanted);
       setTextStyle(editor, record, next);
-      hand.styleChange(rule, record, 'record', formatStyle(styleOf(record)), formatStyle(next));
-      return;
+      hand.styleChange(
+        rule,
+        'text style',
+        record.range,
+        'record',
+        formatStyle(styleOf(record)),
+        formatStyle(next),
+      );
     }
-    case 'set dimension texts':
-      each((row, i) => sayOfDimension(hand, rule, row, operation.texts[i]));
   }
 }
 
@@ -125,28 +130,17 @@ function becomeTextStyle(hand: ApplyingHand, rule: string, from: string, to: str
   const present = textStyles.get(foldName(to));
   if (present) {
     mergeRecord(editor, 'text style', record.name, present.name, present.name);
-    hand.styleChange(rule, record, 'record', record.name, `removed, its texts are in ${present.name}`);
+    hand.styleChange(
+      rule,
+      'text style',
+      record.range,
+      'record',
+      record.name,
+      `removed, its texts are in ${present.name}`,
+    );
     return;
   }
   renameRecord(editor, 'text style', record.name, wanted.name);
   setTextStyle(editor, record, styleInLine(record, wanted));
-  hand.styleChange(rule, record, 'name', record.name, wanted.name);
-}
-
-function sayOfDimension(
-  { context, editor, objectChange }: ApplyingHand,
-  rule: string,
-  row: number,
-  { typed, shown }: DimensionWords,
-): void {
-  const { facts } = context;
-  const { typed: before, letters } = facts.dimension(row);
-  setDimensionText(editor, row, typed);
-  objectChange(rule, row, 'text', before ?? 'the measured value', typed || 'the measured value');
-  // A picture that shows what was typed shows what is said now; one that shows something else is none of this text.
-  const said = oneLine(before ?? '');
-  const letter = letters.find((one) => oneLine(facts.text(one)?.says ?? '') === said);
-  if (letter === undefined) return;
-  setTextWords(editor, letter, shown);
-  objectChange(rule, letter, 'text', said, shown);
+  hand.styleChange(rule, 'text style', record.range, 'name', record.name, wanted.name);
 }

@@ -12,6 +12,7 @@ import { foldName } from '../dxf/interner';
 import { NO_RGB, WIDTH_DEFAULT } from '../dxf/objects';
 import type { OwnProperty, StandardLayer } from '../standard/definitions';
 import { findLinetype } from '../standard/standard';
+import { applyDimensions } from './apply-dimensions';
 import { type ApplyingHand, applyLettering } from './apply-lettering';
 import type { DrawingEditor } from './editor';
 import { Mentions } from './mentions';
@@ -40,14 +41,15 @@ export class Applying {
       context,
       editor,
       objectChange: (...change) => this.objectChange(...change),
-      styleChange: (rule, record, property, before, after) => {
-        this.mentions.listRecords(record.range);
+      covers: (row) => this.mentions.listRow(row),
+      styleChange: (rule, kind, range, property, before, after) => {
+        this.mentions.listRecords(range);
         this.changes.push({
           rule,
-          handle: context.drawing.reader.findText(record.range, 5).toUpperCase(),
-          kind: 'text style',
+          handle: context.drawing.reader.findText(range, kind === 'text style' ? 5 : 105).toUpperCase(),
+          kind,
           property,
-          where: 'text styles',
+          where: `${kind}s`,
           before,
           after,
         });
@@ -152,8 +154,13 @@ export class Applying {
       case 'clear text formatting':
       case 'become text style':
       case 'set text style':
-      case 'set dimension texts':
         applyLettering(this.hand, rule, operation);
+        return;
+      case 'set dimension style':
+      case 'become dimension style':
+      case 'clear dimension settings':
+      case 'set dimension texts':
+        applyDimensions(this.hand, rule, operation);
         return;
       case 'take from layer':
         for (const row of operation.rows) {

@@ -43,6 +43,15 @@ const WIDTHS_FROM = 'AC1015';
 export class DrawingEditor extends EditBase {
   private readonly addedLinetypes = new Set<string>();
   private readonly addedWordStyles = new Set<string>();
+  private readonly added = new Set<string>();
+
+  /** True the first time that something is to be added, so that it is added once. */
+  isNew(what: string): boolean {
+    const key = foldName(what);
+    if (this.added.has(key)) return false;
+    this.added.add(key);
+    return true;
+  }
 
   /** @param styles the standard's text styles, for words on lines that are set in one of them */
   constructor(

@@ -33,6 +33,8 @@ export type FigurePart =
       readonly kind: 'text';
       /** Left end of the base line. */
       readonly at: Point;
+      /** Its middle, where it is the whole of what is said: it can be set about that, however wide its letters are. */
+      readonly middle: Point | null;
       readonly text: string;
       readonly heightMm: number;
       readonly angleDeg: number;
@@ -64,6 +66,18 @@ export class Pen {
 
   at(u: number, w: number): Point {
     return [this.origin[0] + u * this.cos - w * this.sin, this.origin[1] + u * this.sin + w * this.cos];
+  }
+
+  /** A place on paper in the dimension's own axes. */
+  back([x, y]: Point): Point {
+    const [dx, dy] = [x - this.origin[0], y - this.origin[1]];
+    return [dx * this.cos + dy * this.sin, dy * this.cos - dx * this.sin];
+  }
+
+  /** 1 where text along the line is read the way the line runs, -1 where it is turned to be read: above it is below the line. */
+  get upright(): 1 | -1 {
+    const folded = ((this.angleDeg % 360) + 360) % 360;
+    return folded > 90.01 && folded <= 270.01 ? -1 : 1;
   }
 
   private lineLook(setting: DimensionSetting): Look {
@@ -200,6 +214,7 @@ export class Pen {
       });
     if (v.textFrame)
       this.parts.push({ ...look, kind: 'line', setting: 'textFrame', points: [...box, box[0], box[1]] });
+    const alone = text.stack === null && text.second === '';
     let left = -width / 2;
     const put = (part: string, heightMm: number, dy: number, setting: DimensionSetting): number => {
       if (part === '') return 0;
@@ -208,6 +223,7 @@ export class Pen {
         kind: 'text',
         setting,
         at: place(left, dy),
+        middle: alone ? [x, y] : null,
         text: part,
         heightMm,
         angleDeg: angle,

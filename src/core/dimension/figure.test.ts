@@ -99,7 +99,7 @@ describe('the figure of a dimension', () => {
 
   it('says a radius with its sign, and draws its centre as the style asks', () => {
     const radius = (values: Partial<DimensionValues>): FigurePart[] =>
-      radiusFigure(style(values), LETTERING, [0, 0], 20, 30, 20);
+      radiusFigure(style({ lineBetween: false, ...values }), LETTERING, [0, 0], 20, 30, 20);
     expect(words(radius({}))).toEqual(['R20']);
     expect(lines(radius({ centreMark: 'none' }), 'centreMark')).toEqual([]);
     expect(lines(radius({ centreMark: 'mark', centreSizeMm: 2 }), 'centreMark')).toEqual([

@@ -1,4 +1,5 @@
-import { type FigurePart, leaderFigure, linearFigure, radiusFigure } from '../dimension/figure';
+import { leaderFigure, linearFigure, radiusFigure } from '../dimension/figure';
+import { putPart } from '../dimension/put-part';
 import { foldName } from '../dxf/interner';
 import { DrawingComposer, type Point, type Props, type SpaceComposer } from '../dxf/write/composer';
 import { textWidth } from '../lettering/layout';
@@ -19,6 +20,7 @@ const HEAD_MM = 26;
 const LABEL: Props = { layer: '0', colour: 7, widthMm: 0.18 };
 const QUIET: Props = { layer: '0', colour: 8, widthMm: 0.13 };
 const LABEL_STYLE = 'Specimen';
+const PART_LOOK = { layer: '0', colour: 7, widthMm: 0.18, unitsPerMm: 1 } as const;
 
 /** One thing on the sheet: how high it is, and how it is drawn from its top left corner. */
 interface Item {
@@ -221,58 +223,14 @@ function dimensionItem(standard: Standard, style: StandardDimensionStyle): Item 
         ...leaderFigure(v, lettering, [x + 76, foot + 2], [x + 84, foot - 5], 'Note'),
       ];
       space.circle({ layer: '0', colour: 7, widthMm: 0.35 }, [x + 80, foot + 6], 9);
-      for (const part of parts) putPart(space, part, v.textStyle || LABEL_STYLE);
+      for (const part of parts)
+        putPart(space, part, { ...PART_LOOK, text: { style: v.textStyle || LABEL_STYLE } });
       label(space, x + 132, y - 6, 1.8, style.name, LABEL, COLUMN_MM - 132);
       label(space, x + 132, y - 9.5, 1.8, style.use, QUIET, COLUMN_MM - 132);
       if (style.base !== null)
         label(space, x + 132, y - 13, 1.8, `builds on ${style.base}`, QUIET, COLUMN_MM - 132);
     },
   };
-}
-
-/** A part of a dimension's figure, drawn into a space at its place. */
-export function putPart(space: SpaceComposer, part: FigurePart, textStyle: string): void {
-  const props: Props = {
-    layer: '0',
-    colour: part.colour ?? 7,
-    widthMm: part.penMm ?? 0.18,
-    ...(part.linetype === '' ? {} : { linetype: part.linetype }),
-  };
-  if (part.kind === 'text') {
-    space.text({ ...props, linetype: undefined }, part.at, part.heightMm, part.text, {
-      style: textStyle,
-      angleDeg: part.angleDeg,
-    });
-    return;
-  }
-  if (part.kind === 'arc') {
-    const [cx, cy] = part.centre;
-    if (part.full) {
-      const r = part.radius / 2;
-      space.polyline(
-        { ...props, linetype: undefined },
-        [
-          [cx + r, cy],
-          [cx - r, cy],
-        ],
-        true,
-        [1, 1],
-        part.radius,
-      );
-    } else if (part.toDeg - part.fromDeg >= 360) space.circle(props, part.centre, part.radius);
-    else space.arc(props, part.centre, part.radius, part.fromDeg, part.toDeg);
-    return;
-  }
-  const points = Array.from(
-    { length: part.points.length / 2 },
-    (_, i): Point => [part.points[2 * i], part.points[2 * i + 1]],
-  );
-  if (part.kind === 'line') space.polyline(props, points);
-  // The sheet's own colour behind a text: nothing to draw on an empty sheet.
-  else if (part.colour !== 0) {
-    const [a, b, c, d] = points;
-    space.solid({ ...props, linetype: undefined }, [a, b, c, d ?? c]);
-  }
 }
 
 /** Fills stand four in a row. */

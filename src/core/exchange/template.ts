@@ -1,4 +1,4 @@
-import { terminatorParts } from '../dimension/terminators';
+import { putTerminator } from '../dimension/put-part';
 import { rgbOf } from '../dxf/colour';
 import { nearestNumber } from '../dxf/edit/storable-colour';
 import { foldName } from '../dxf/interner';
@@ -129,35 +129,10 @@ function putTerminators(file: DrawingComposer, styles: readonly StandardDimensio
       return [v.terminator1, v.terminator2, v.leaderTerminator];
     }),
   );
-  const own: Props = { layer: '0', colour: 0 };
   for (const terminator of used) {
     const name = TERMINATOR_SYMBOLS[terminator];
     if (name === '') continue;
-    file.symbol(name, (space) => {
-      for (const part of terminatorParts(terminator)) {
-        if (part.kind === 'circle') {
-          if (part.full)
-            space.polyline(
-              own,
-              [
-                [part.radius / 2, 0],
-                [-part.radius / 2, 0],
-              ],
-              true,
-              [1, 1],
-              part.radius,
-            );
-          else space.circle(own, [part.x, part.y], part.radius);
-          continue;
-        }
-        const points: Point[] = [];
-        for (let i = 0; i < part.points.length; i += 2) points.push([part.points[i], part.points[i + 1]]);
-        if (part.kind === 'line' && !part.heavy && points.length === 2) space.line(own, points[0], points[1]);
-        else if (part.kind === 'fill')
-          space.solid(own, [points[0], points[1], points[2], points[3] ?? points[2]]);
-        else space.polyline(own, points, false, [], part.heavy ? 0.15 : 0);
-      }
-    });
+    file.symbol(name, (space) => putTerminator(space, terminator));
   }
 }
 

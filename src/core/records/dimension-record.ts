@@ -1,5 +1,5 @@
 import type { TagRange } from '../dxf/document';
-import { type DimensionRecord, JOG_HEIGHT } from '../dxf/edit/record-bodies';
+import { type DimensionRecord, holdsCode, JOG_HEIGHT } from '../dxf/edit/record-bodies';
 import type { TagReader } from '../dxf/tag-reader';
 import {
   type DimensionSetting,
@@ -136,6 +136,50 @@ const LINETYPES: readonly Plain[] = [
   ['extensionLinetype1', 346],
   ['extensionLinetype2', 347],
 ];
+
+/** Codes of settings that the format holds together with others, or in a way of its own. */
+const OTHER_CODES: Readonly<Partial<Record<DimensionSetting, readonly number[]>>> = {
+  sizedOnPaper: [40],
+  textBackgroundColour: [69, 70],
+  prefix: [3],
+  suffix: [3],
+  secondPrefix: [4],
+  secondSuffix: [4],
+  tolerance: [71, 72, 48],
+  dropFeet: [78],
+  dropInches: [78],
+  dropLeading: [78],
+  dropTrailing: [78],
+  angleDropLeading: [79],
+  angleDropTrailing: [79],
+  toleranceDropTrailing: [284],
+  secondDropLeading: [285],
+  secondDropTrailing: [285],
+  centreMark: [141],
+  centreSizeMm: [141],
+  textFrame: [147],
+  textOffsetMm: [147],
+  terminator1: [173, 342, 343, 344],
+  terminator2: [173, 342, 343, 344],
+  leaderTerminator: [341],
+  textStyle: [340],
+  jogHeight: [JOG_HEIGHT.number],
+};
+
+const PLAIN_CODES = new Map<DimensionSetting, number>([
+  ...[...NUMBERS, ...FLAGS, ...COLOURS, ...PENS, ...LINETYPES],
+  ...CHOICES.map(([name, code]) => [name, code] as const),
+]);
+
+/** The group codes that hold a setting. Several settings can share one. */
+export function codesOf(setting: DimensionSetting): readonly number[] {
+  const plain = PLAIN_CODES.get(setting);
+  return plain === undefined ? (OTHER_CODES[setting] ?? []) : [plain];
+}
+
+/** Whether the records of a version can hold a setting. */
+export const holdsSetting = (version: string, setting: DimensionSetting): boolean =>
+  codesOf(setting).every((code) => holdsCode(version, code));
 
 const bits = (...flags: readonly (readonly [boolean, number])[]): number =>
   flags.reduce((sum, [on, bit]) => sum + (on ? bit : 0), 0);

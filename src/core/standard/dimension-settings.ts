@@ -284,6 +284,13 @@ export const dimensionStyleSchema = z.strictObject({
 
 export type StandardDimensionStyle = z.infer<typeof dimensionStyleSchema>;
 
+/** A style of the standard by its name, in whatever capitals. */
+export const findDimensionStyle = (
+  styles: readonly StandardDimensionStyle[],
+  name: string,
+): StandardDimensionStyle | undefined =>
+  styles.find((style) => style.name.toLowerCase() === name.trim().toLowerCase());
+
 /** What every setting is when no style says otherwise. */
 export const PLAIN_DIMENSION = Object.fromEntries(
   SETTING_NAMES.map((name) => [name, DIMENSION_SETTINGS[name].default]),
@@ -362,6 +369,15 @@ export const formatName = (name: DimensionSetting): string => {
   const { group, label } = DIMENSION_SETTINGS[name];
   return `${group.toLowerCase()}: ${label.charAt(0).toLowerCase()}${label.slice(1)}`;
 };
+
+/** The same settings with all sizes on paper made larger or smaller; widths of pens are none of them. */
+export function sizesTimes(v: DimensionValues, factor: number): DimensionValues {
+  if (factor === 1) return v;
+  const next: Record<string, unknown> = { ...v };
+  for (const name of SETTING_NAMES)
+    if (DIMENSION_SETTINGS[name].is === 'mm') next[name] = (v[name] as number) * factor;
+  return next as unknown as DimensionValues;
+}
 
 /** Settings in which two sets of values differ, in the order of the table. */
 export const differingSettings = (a: DimensionValues, b: DimensionValues): DimensionSetting[] =>

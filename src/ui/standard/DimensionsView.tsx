@@ -5,6 +5,7 @@ import { dimensionAdvice, formatExample } from '@/core/dimension/advice';
 import {
   angleFigure,
   arcFigure,
+  centreFigure,
   diameterFigure,
   type FigureLettering,
   type FigurePart,
@@ -26,6 +27,7 @@ import {
   PLAIN_DIMENSION,
   SETTING_NAMES,
   type StandardDimensionStyle,
+  sizesTimes,
 } from '@/core/standard/dimension-settings';
 import { followName } from '@/core/standard/rename';
 import { reductions } from '@/core/standard/scales';
@@ -103,10 +105,7 @@ function letteringOf(standard: Standard, v: DimensionValues): FigureLettering {
 /** Sizes of a style that is not sized on paper, as they come out at a scale. */
 function atScale(v: DimensionValues, scale: number): DimensionValues {
   if (v.sizedOnPaper || v.overallScale === scale) return v;
-  const next: Record<string, unknown> = { ...v };
-  for (const name of SETTING_NAMES)
-    if (DIMENSION_SETTINGS[name].is === 'mm') next[name] = ((v[name] as number) * v.overallScale) / scale;
-  return next as unknown as DimensionValues;
+  return sizesTimes(v, v.overallScale / scale);
 }
 
 /** Two dimensions in a row: enough to tell one style from another. */
@@ -140,6 +139,8 @@ function wholeFigure(v: DimensionValues, lettering: FigureLettering, scale: numb
     ...linearFigure(v, lettering, [0, 0], [64, 0], 0, 10 + s, 64 * scale),
     ...linearFigure(v, lettering, [0, -18], [0, 0], 90, 10, 18 * scale),
     ...radiusFigure(v, lettering, [90, 3], 10, 35, 10 * scale),
+    // What a circle is marked with, where no line runs to its centre to show it.
+    ...(v.lineBetween ? centreFigure(v, lettering, [90, 3], 10) : []),
     ...diameterFigure(v, lettering, [128, 1], 9, 60, 18 * scale),
     ...angleFigure(v, lettering, [6, -42], 18, 0, 40, 12),
     ...leaderFigure(v, lettering, [46, -18], [54, -29], 'Bollard'),

@@ -7,22 +7,23 @@ import type { EditBase } from './edit-base';
 import type { NewTag, Part } from './edits';
 import { removeObjects } from './remove-objects';
 
-/** New objects with fresh handles; `draw` gets a space to draw in, like the composer of whole files. */
+/**
+ * New objects; `draw` gets a space to draw in, like the composer of whole files.
+ * @param handles that the first of them take; the others get fresh ones
+ */
 export function drawObjects(
   base: EditBase,
   owner: string,
   onPaper: boolean,
   draw: (space: SpaceComposer) => void,
-  firstHandle = '',
+  handles: readonly string[] = [],
 ): NewTag[][] {
-  let next = firstHandle;
+  let next = 0;
   const host: ComposerHost = {
     version: base.drawing.document.version,
     handle: () => {
       if (!base.hasHandles) return '';
-      const handle = next || base.freshHandle();
-      next = '';
-      return handle;
+      return next < handles.length ? handles[next++] : base.freshHandle();
     },
     nextViewport: () => 2,
     dimensionPicture: () => {
@@ -39,30 +40,29 @@ export function drawn(
   base: EditBase,
   container: number,
   draw: (space: SpaceComposer) => void,
-  firstHandle = '',
+  handles: readonly string[] = [],
 ): NewTag[][] {
   const { kind, block } = base.drawing.containers[container];
   const onPaper = kind === 'sheet' && inEntities(base, container);
-  return drawObjects(base, ownerOf(base, block), onPaper, draw, firstHandle);
+  return drawObjects(base, ownerOf(base, block), onPaper, draw, handles);
 }
+
+const ownersKept = new WeakMap<EditBase, Map<string, string>>();
 
 /** Handle of the record that owns the objects of a block; empty in files without owners. */
 function ownerOf(base: EditBase, block: number): string {
-  const { document, recordNames } = base.drawing;
-  if (block < 0) return '';
-  const name = foldName(document.blocks[block].name);
-  for (const [handle, other] of recordNames)
-    if (foldName(other) === name && isBlockRecord(base, handle)) return handle;
-  return '';
-}
-
-function isBlockRecord(base: EditBase, handle: string): boolean {
   const { document, reader } = base.drawing;
-  return (
-    document.tables
-      .get('BLOCK_RECORD')
-      ?.records.some((range) => reader.findText(range, 5).toUpperCase() === handle) ?? false
-  );
+  if (block < 0) return '';
+  let owners = ownersKept.get(base);
+  if (!owners) {
+    owners = new Map();
+    for (const range of document.tables.get('BLOCK_RECORD')?.records ?? []) {
+      const name = foldName(reader.findText(range, 2));
+      if (!owners.has(name)) owners.set(name, reader.findText(range, 5).toUpperCase());
+    }
+    ownersKept.set(base, owners);
+  }
+  return owners.get(foldName(document.blocks[block].name)) ?? '';
 }
 
 /** The model and the sheet that is open lie in the section of objects; other sheets and symbols in their blocks. */
@@ -80,16 +80,27 @@ function putLast(base: EditBase, container: number, part: Part): void {
   else base.edits.insertBefore(document.blocks[containers[container].block].content.end, part);
 }
 
-/** Adds objects in front of all others of a container. */
-export function addObjects(base: EditBase, container: number, draw: (space: SpaceComposer) => void): void {
-  for (const record of drawn(base, container, draw)) putLast(base, container, record);
+/**
+ * Adds objects in front of all others of a container.
+ * @param handles that the first of them take
+ * @returns how many there are
+ */
+export function addObjects(
+  base: EditBase,
+  container: number,
+  draw: (space: SpaceComposer) => void,
+  handles: readonly string[] = [],
+): number {
+  const records = drawn(base, container, draw, handles);
+  for (const record of records) putLast(base, container, record);
+  return records.length;
 }
 
 /** Puts new objects in the place of one; the first of them takes its handle, so that what points to it still does. */
 export function replaceObject(base: EditBase, row: number, draw: (space: SpaceComposer) => void): void {
   const { objects, reader } = base.drawing;
   const handle = objects.handleTag[row] > 0 ? reader.name(objects.handleTag[row]).toUpperCase() : '';
-  const records = drawn(base, objects.container[row], draw, handle);
+  const records = drawn(base, objects.container[row], draw, handle === '' ? [] : [handle]);
   for (const record of records) base.edits.insertBefore(objects.start[row], record);
   base.edits.removeRange(objects.start[row], objects.groupEnd[row]);
 }

@@ -390,16 +390,21 @@ export function addSymbol(
   name: string,
   at: readonly [number, number],
   draw: (space: SpaceComposer) => void,
+  flags = 0,
 ): void {
-  addSymbolOf(base, name, at, (owner) => drawObjects(base, owner, false, draw));
+  addSymbolOf(base, name, at, (owner) => drawObjects(base, owner, false, draw), flags);
 }
 
-/** Adds a symbol that holds records; they are told the handle of their owner, empty where the version knows none. */
+/**
+ * Adds a symbol that holds records; they are told the handle of their owner, empty where the version knows none.
+ * @param flags 1 for one that a program made and nobody places by name
+ */
 export function addSymbolOf(
   base: EditBase,
   name: string,
   at: readonly [number, number],
   content: (owner: string) => readonly Part[],
+  flags = 0,
 ): void {
   const { document } = base.drawing;
   const marked = document.version >= SUBCLASSES_FROM;
@@ -410,6 +415,7 @@ export function addSymbolOf(
         { code: 281, value: 0 },
       ])
     : '';
+  base.remember('BLOCK_RECORD', name, owner);
   const part = (entity: string, subclass: string, body: readonly NewTag[]): NewTag[] => {
     const handle = base.hasHandles ? base.freshHandle() : '';
     return [
@@ -430,7 +436,7 @@ export function addSymbolOf(
     'BLOCKS',
     part('BLOCK', 'AcDbBlockBegin', [
       { code: 2, value: name },
-      { code: 70, value: 0 },
+      { code: 70, value: flags },
       { code: 10, value: decimal(at[0]) },
       { code: 20, value: decimal(at[1]) },
       { code: 30, value: '0.0' },

@@ -164,7 +164,16 @@ const SINCE: Readonly<Record<number, string>> = {
 const holds = (version: string, code: number): boolean =>
   version < 'AC1015' ? OLD_SETTINGS.has(code) : version >= (SINCE[code] ?? 'AC1015');
 
-const isReal = (code: number): boolean => (code >= 40 && code < 60) || (code >= 140 && code < 150);
+/** Whether dimension styles of a version have a place for a setting; the oldest name symbols where others point to them. */
+export const holdsCode = (version: string, code: number): boolean =>
+  code === JOG_HEIGHT.number ? version >= JOG_SINCE : (code >= 342 && code <= 344) || holds(version, code);
+
+/** The version from which a style's record says how high a jog is. */
+const JOG_SINCE = 'AC1021';
+
+/** Whether a setting of a dimension style is a number with decimals. */
+export const isRealSetting = (code: number): boolean =>
+  (code >= 40 && code < 60) || (code >= 140 && code < 150);
 
 /** Tags of settings by their codes, as far as a version can hold them. */
 export function settingTags(settings: ReadonlyMap<number, number | string>, version: string): NewTag[] {
@@ -173,7 +182,7 @@ export function settingTags(settings: ReadonlyMap<number, number | string>, vers
     .sort(([a], [b]) => a - b)
     .map(([code, value]) => ({
       code,
-      value: typeof value === 'number' && isReal(code) ? decimal(value) : value,
+      value: typeof value === 'number' && isRealSetting(code) ? decimal(value) : value,
     }));
 }
 
@@ -187,7 +196,7 @@ export function dimensionStyleBody(record: DimensionRecord, version: string, han
     // The oldest version names the symbols of terminators.
     else if (code >= 342 && code <= 344) tags.push({ code: code - 337, value: name });
   }
-  if (version >= 'AC1021')
+  if (version >= JOG_SINCE)
     tags.push(
       { code: 1001, value: JOG_HEIGHT.application },
       { code: 1070, value: JOG_HEIGHT.number },

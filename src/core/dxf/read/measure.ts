@@ -1,3 +1,4 @@
+import { angleAtCorner, angleBetweenLines } from '../../dimension/angle-geometry';
 import { applySpace, type Point3, type Space } from '../../geometry/space';
 import { tagIs } from '../document';
 import { type Drawing, rangeOf } from '../drawing';
@@ -22,13 +23,20 @@ export function measureOf(drawing: Drawing, row: number): Measured | null {
   const { tags } = drawing.document;
   if (tagIs(tags, entity, 'ARC_DIMENSION') || tagIs(tags, entity, 'LARGE_RADIAL_DIMENSION')) {
     const stored = f.has(42) ? f.num(42) : null;
+    if (tagIs(tags, entity, 'ARC_DIMENSION') && [13, 14, 15].every((code) => f.has(code))) {
+      const [first, second, centre] = [13, 14, 15].map((code) => f.point(code));
+      const arc = angleAtCorner(centre, first, second, f.point(10));
+      const value = arc && (distance(first, centre) * (arc.toDeg - arc.fromDeg)) / DEGREES;
+      if (value !== null) return { what: 'arc length', value, stored };
+    }
     return stored === null
       ? null
       : { what: tagIs(tags, entity, 'ARC_DIMENSION') ? 'arc length' : 'radius', value: stored, stored };
   }
   const stored = f.has(42) ? f.num(42) : null;
   const kind = f.int(70) & 7;
-  const [p10, p13, p14, p15] = [10, 13, 14, 15].map((code) => f.point(code));
+  const [p10, p13, p14, p15, p16] = [10, 13, 14, 15, 16].map((code) => f.point(code));
+  const hasArc = f.has(16);
   const angle = f.num(50) / DEGREES;
   const normal = normalOf(f);
   const made = (what: Measured['what'], value: number): Measured => ({ what, value, stored });
@@ -39,14 +47,23 @@ export function measureOf(drawing: Drawing, row: number): Measured | null {
     }
     case 1:
       return made('length', distance(p13, p14));
-    case 2:
-      return made('angle', between(difference(p14, p13), difference(p10, p15)));
+    case 2: {
+      // The point on the arc says which of the four angles at a crossing is meant.
+      const angle = hasArc ? angleBetweenLines([p13, p14], [p15, p10], p16) : null;
+      const value = angle ? angle.toDeg - angle.fromDeg : between(difference(p14, p13), difference(p10, p15));
+      return made('angle', value);
+    }
     case 3:
       return made('diameter', distance(p10, p15));
     case 4:
       return made('radius', distance(p10, p15));
-    case 5:
-      return made('angle', between(difference(p13, p15), difference(p14, p15)));
+    case 5: {
+      const angle = angleAtCorner(p15, p13, p14, p10);
+      return made(
+        'angle',
+        angle ? angle.toDeg - angle.fromDeg : between(difference(p13, p15), difference(p14, p15)),
+      );
+    }
     case 6: {
       // Counted along the direction that was level when it was drawn.
       const level = -f.num(51) / DEGREES;

@@ -2,6 +2,7 @@ import { append } from '../../append';
 import type { LineFamily } from '../../geometry/hatch';
 import type { NewTag } from '../edit/edits';
 import { ownData } from '../edit/record-bodies';
+import { WIDTH_FROM_SYMBOL } from '../objects';
 import { decimal } from '../real';
 import { type ComposerHost, gradientTags, oldView, type Point, point, point2 } from './space-tags';
 
@@ -11,7 +12,8 @@ export interface Props {
   readonly colour?: number;
   readonly linetype?: string;
   /** mm */
-  readonly widthMm?: number;
+  /** mm; of the objects in a symbol also the width of what places it. */
+  readonly widthMm?: number | 'of the symbol';
 }
 
 export interface TextOptions {
@@ -436,7 +438,10 @@ export class SpaceComposer {
     if (props.linetype !== undefined) record.push({ code: 6, value: props.linetype });
     if (props.colour !== undefined) record.push({ code: 62, value: props.colour });
     if (props.widthMm !== undefined && this.marked)
-      record.push({ code: 370, value: Math.round(props.widthMm * 100) });
+      record.push({
+        code: 370,
+        value: props.widthMm === 'of the symbol' ? WIDTH_FROM_SYMBOL : Math.round(props.widthMm * 100),
+      });
     if (this.marked && subclass !== '') record.push({ code: 100, value: subclass });
     append(record, body);
     this.records.push(record);

@@ -1,0 +1,229 @@
+import { type TagRange, tagIs } from '../document';
+import { kindOf, rangeOf } from '../drawing';
+import { foldName } from '../interner';
+import { decimal } from '../real';
+import type { SpaceComposer } from '../write/space-composer';
+import type { EditBase } from './edit-base';
+import { addObjects } from './edit-objects';
+import { addRecord, addSymbol, hasRecord } from './edit-records';
+import type { NewTag } from './edits';
+import {
+  type DimensionRecord,
+  holdsCode,
+  isRealSetting,
+  JOG_HEIGHT,
+  SUBCLASSES_FROM,
+  settingTags,
+} from './record-bodies';
+import { removeObjects } from './remove-objects';
+
+/** The oldest version names the symbols of terminators by codes of its own. */
+const OLD_SYMBOL_CODE = 337;
+
+/**
+ * Writes settings of a dimension style into its record; all others stay as they are.
+ * @param codes of the settings that are written
+ */
+export function setDimensionStyle(
+  base: EditBase,
+  range: TagRange,
+  record: DimensionRecord,
+  codes: ReadonlySet<number>,
+): void {
+  const { version } = base.drawing.document;
+  const asked = new Map([...record.values].filter(([code]) => codes.has(code)));
+  for (const { code, value } of settingTags(asked, version)) setTag(base, range, code, String(value));
+  for (const code of codes) {
+    if (code < 340 || code > 347) continue;
+    const pointer = record.pointers.get(code);
+    if (version >= SUBCLASSES_FROM) {
+      if (holdsCode(version, code))
+        setTag(base, range, code, pointer ? base.handleOf(pointer.table, pointer.name) : null);
+    } else if (code >= 342 && code <= 344) setTag(base, range, code - OLD_SYMBOL_CODE, pointer?.name ?? '');
+  }
+  if (codes.has(JOG_HEIGHT.number) && holdsCode(version, JOG_HEIGHT.number)) setJog(base, range, record);
+}
+
+/** Gives a record of settings a value; null takes it out. Two settings share code 70, the second of them is meant. */
+function setTag(base: EditBase, range: TagRange, code: number, value: string | null): void {
+  const { codes } = base.drawing.document.tags;
+  let found = -1;
+  let last = range.start;
+  let count = 0;
+  let inGroup = false;
+  for (let tag = range.start + 1; tag < range.end && codes[tag] < 1000; tag++) {
+    if (codes[tag] === 102) inGroup = !inGroup;
+    last = tag;
+    if (inGroup || codes[tag] !== code) continue;
+    if (code !== 70 || ++count > 1) found = tag;
+  }
+  if (found >= 0) {
+    if (value === null) base.edits.remove(found);
+    else base.edits.replace(found, value);
+  } else if (value !== null) base.edits.insertBefore(last + 1, [{ code, value }]);
+}
+
+function setJog(base: EditBase, range: TagRange, { jogHeight }: DimensionRecord): void {
+  const { codes, count } = base.drawing.document.tags;
+  const { reader } = base.drawing;
+  for (let tag = range.start; tag < range.end && tag < count; tag++) {
+    if (codes[tag] !== 1001 || reader.name(tag) !== JOG_HEIGHT.application) continue;
+    for (let at = tag + 1; at < range.end && codes[at] !== 1001; at++)
+      if (codes[at] === 1040) {
+        base.edits.replace(at, decimal(jogHeight));
+        return;
+      }
+  }
+}
+
+/** Where the settings of its own stand in the extended data of an object: the mark, and the pairs behind it. */
+function ownSettingTags(base: EditBase, row: number): { mark: number; from: number; end: number } | null {
+  const { tags } = base.drawing.document;
+  const { start, end } = rangeOf(base.drawing, row);
+  for (let tag = start; tag < end; tag++) {
+    if (tags.codes[tag] !== 1000 || !tagIs(tags, tag, 'DSTYLE')) continue;
+    let at = tag + 2;
+    while (at + 1 < end && tags.codes[at] === 1070) at += 2;
+    return { mark: tag, from: tag + 2, end: at };
+  }
+  return null;
+}
+
+/** Takes settings of its own from a dimension or a leader; with the last of them goes the place they stood in. */
+export function clearOwnSettings(base: EditBase, row: number, codes: ReadonlySet<number>): void {
+  const { tags } = base.drawing.document;
+  const { reader } = base.drawing;
+  const found = ownSettingTags(base, row);
+  if (!found) return;
+  const pairs: number[] = [];
+  for (let at = found.from; at < found.end; at += 2) pairs.push(at);
+  const going = pairs.filter((at) => codes.has(reader.int(at)));
+  if (going.length < pairs.length) {
+    for (const at of going) base.edits.removeRange(at, at + 2);
+    return;
+  }
+  // The mark, its opening and its closing brace; and the application where nothing else of it is left.
+  const isClosed = tags.codes[found.end] === 1002;
+  const last = isClosed ? found.end + 1 : found.end;
+  const isAlone =
+    tags.codes[found.mark - 1] === 1001 &&
+    (last >= rangeOf(base.drawing, row).end || tags.codes[last] === 1001 || tags.codes[last] === 0);
+  base.edits.removeRange(isAlone ? found.mark - 1 : found.mark, last);
+}
+
+/** Gives a dimension or a leader a number of its own for a setting of its style. */
+export function setOwnSetting(base: EditBase, row: number, code: number, value: number): void {
+  const { reader } = base.drawing;
+  const pair: NewTag[] = [
+    { code: 1070, value: code },
+    isRealSetting(code) ? { code: 1040, value: decimal(value) } : { code: 1070, value },
+  ];
+  const found = ownSettingTags(base, row);
+  if (found) {
+    for (let at = found.from; at < found.end; at += 2)
+      if (reader.int(at) === code) {
+        base.edits.replace(at + 1, isRealSetting(code) ? decimal(value) : String(value));
+        return;
+      }
+    base.edits.insertBefore(found.end, pair);
+    return;
+  }
+  if (!hasRecord(base.drawing, 'application', 'ACAD') && base.handleOf('APPID', 'ACAD') === '0')
+    base.remember(
+      'APPID',
+      'ACAD',
+      addRecord(base, 'application', 'ACAD', [{ code: 70, value: 0 }]) || 'none',
+    );
+  base.edits.insertBefore(rangeOf(base.drawing, row).end, [
+    { code: 1001, value: 'ACAD' },
+    { code: 1000, value: 'DSTYLE' },
+    { code: 1002, value: '{' },
+    ...pair,
+    { code: 1002, value: '}' },
+  ]);
+}
+
+/** A dimension and what is drawn in its picture. */
+export interface NewPicture {
+  readonly row: number;
+  draw(space: SpaceComposer): void;
+}
+
+/**
+ * Gives dimensions new pictures: what is drawn in their symbols goes, but for the points they are measured by. A dimension
+ * without a picture, or with one that others show too, gets a symbol of its own.
+ */
+export function redrawPictures(base: EditBase, pictures: readonly NewPicture[]): void {
+  const { drawing } = base;
+  const users = usersOfPictures(base);
+  const own: { readonly container: number; readonly picture: NewPicture }[] = [];
+  const apart: NewPicture[] = [];
+  for (const picture of pictures) {
+    const name = foldName(drawing.reader.findText(rangeOf(drawing, picture.row), 2));
+    const symbol = drawing.symbols.get(name);
+    if (symbol && users.get(name) === 1) own.push({ container: symbol.container, picture });
+    else apart.push(picture);
+  }
+  const gone: number[] = [];
+  for (const { container, picture } of own) {
+    // New parts take the handles of old ones: what points into a picture still does, and nothing is mended for it.
+    const old = pictureRows(base, container);
+    const plain = old.filter((row) => isPlain(base, row));
+    const handles = plain.map((row) => drawing.reader.name(drawing.objects.handleTag[row]).toUpperCase());
+    const count = addObjects(base, container, (space) => picture.draw(space), handles);
+    const replaced = new Set(plain.slice(0, count));
+    for (const row of old)
+      if (replaced.has(row))
+        base.edits.removeRange(drawing.objects.start[row], drawing.objects.groupEnd[row]);
+      else gone.push(row);
+  }
+  if (gone.length > 0) removeObjects(base, gone);
+  const taken = new Set(drawing.symbols.keys());
+  let next = 1;
+  for (const picture of apart) {
+    while (taken.has(`*d${next}`)) next++;
+    const name = `*D${next}`;
+    taken.add(foldName(name));
+    addSymbol(base, name, [0, 0], (space) => picture.draw(space), ANONYMOUS);
+    const range = rangeOf(drawing, picture.row);
+    const tag = drawing.reader.find(range, 2);
+    if (tag >= 0) base.edits.replace(tag, name);
+    else base.edits.insertBefore(drawing.reader.find(range, 10), [{ code: 2, value: name }]);
+  }
+}
+
+/** Whether an object has a handle and nothing that hangs on it. */
+function isPlain({ drawing }: EditBase, row: number): boolean {
+  const { objects, document } = drawing;
+  if (objects.handleTag[row] === 0 || objects.groupEnd[row] > objects.end[row]) return false;
+  for (let tag = objects.start[row]; tag < objects.end[row]; tag++)
+    if (document.tags.codes[tag] === 102) return false;
+  return true;
+}
+
+/** Flag of a symbol that a program made. */
+const ANONYMOUS = 1;
+
+/** The objects of a dimension's picture that are drawn anew: all but the points it is measured by. */
+export const pictureRows = ({ drawing }: EditBase, container: number): number[] =>
+  drawing.containers[container].rows.filter(
+    (row) => drawing.objects.parent[row] < 0 && kindOf(drawing, row) !== 'point',
+  );
+
+const usersKept = new WeakMap<EditBase, Map<string, number>>();
+
+/** How many objects show each symbol, by its folded name. */
+function usersOfPictures(base: EditBase): ReadonlyMap<string, number> {
+  const known = usersKept.get(base);
+  if (known) return known;
+  const { drawing } = base;
+  const users = new Map<string, number>();
+  for (let row = 0; row < drawing.objects.count; row++) {
+    const kind = kindOf(drawing, row);
+    if (kind !== 'dimension' && kind !== 'symbol') continue;
+    const name = foldName(drawing.reader.findText(rangeOf(drawing, row), 2));
+    users.set(name, (users.get(name) ?? 0) + 1);
+  }
+  usersKept.set(base, users);
+  return users;
+}
