@@ -1,4 +1,4 @@
-import { type NamedKind, officeNames } from '@/core/standard/named-kinds';
+import { byKind, type NamedKind, officeNames } from '@/core/standard/named-kinds';
 import { listSenders } from '@/server/crosswalk';
 import { editionInForce } from '@/server/editions';
 import { SendersPlace } from '@/ui/senders/SendersPlace';
@@ -9,11 +9,5 @@ export default function Senders() {
   const inForce = editionInForce();
   const namesOf = (kind: NamedKind): string[] =>
     inForce ? officeNames(inForce.standard, kind).map(({ name }) => name) : [];
-  return (
-    <SendersPlace
-      senders={listSenders()}
-      office={{ layer: namesOf('layer'), 'text style': namesOf('text style') }}
-      edition={inForce?.label ?? ''}
-    />
-  );
+  return <SendersPlace senders={listSenders()} office={byKind(namesOf)} edition={inForce?.label ?? ''} />;
 }

@@ -1,7 +1,7 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { RULES } from '@/core/audit/rules';
-import { officeNames } from '@/core/standard/named-kinds';
+import { byKind, officeNames } from '@/core/standard/named-kinds';
 import { drawing, drawingDetail } from '@/server/drawings';
 import { edition, editionInForce } from '@/server/editions';
 import { AuditPlace } from '@/ui/audit/AuditPlace';
@@ -35,10 +35,7 @@ export default async function DrawingPage(props: Props) {
       key={record.id}
       drawing={record}
       inForce={editionInForce()?.label ?? null}
-      office={{
-        layer: used ? officeNames(used.standard, 'layer').map(plain) : [],
-        'text style': used ? officeNames(used.standard, 'text style').map(plain) : [],
-      }}
+      office={byKind((kind) => (used ? officeNames(used.standard, kind).map(plain) : []))}
       rules={RULES.map(({ meta }) => ({
         id: meta.id,
         title: meta.title,

@@ -41,7 +41,7 @@ const KINDS: Readonly<Partial<Record<Family, readonly ObjectKind[]>>> = {
 /** What of a family no rule looks at yet: until one does, a verdict speaks of the rest alone. */
 const NOT_YET: Readonly<Partial<Record<Family, string>>> = {
   lettering: 'no rule yet for text on lines, alignment and strokes',
-  dimensions: 'no rule yet for styles, single settings, crossings and spacing',
+  dimensions: 'no rule yet for crossings, spacing and what they are sized for',
 };
 
 const familyOf = (rule: Rule): Family | undefined => OF_FOLDER[rule.meta.id.split('/')[0]];

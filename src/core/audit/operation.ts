@@ -16,8 +16,10 @@ export interface DimensionWords {
 /** What of a dimension style's record is brought in line. */
 export interface DimensionStyleChange {
   readonly settings: readonly DimensionSetting[];
-  /** mm on paper of one of the units that the record counts its sizes in. */
+  /** mm on paper of one of the units that the record counts its sizes in, once it is changed. */
   readonly mmPerUnit: number;
+  /** Overall scale that the record is given; null where it keeps its own. */
+  readonly overallScale: number | null;
   /** The dimensions of the style. */
   readonly rows: readonly number[];
 }

@@ -26,6 +26,7 @@ import {
 } from '../records/dimension-record';
 import { newTextStyle } from '../records/text-style-record';
 import {
+  type DimensionSetting,
   type DimensionValues,
   dimensionValues,
   findDimensionStyle,
@@ -86,17 +87,19 @@ function bringInLine(
   hand: ApplyingHand,
   rule: string,
   record: StyleRecord,
-  { settings, mmPerUnit, rows }: DimensionStyleChange,
+  { settings: asked, mmPerUnit, overallScale, rows }: DimensionStyleChange,
   wantedName: string,
 ): void {
   const { context, editor } = hand;
   const { drawing, standard } = context;
   const style = findDimensionStyle(standard.dimensions, wantedName);
+  const settings: readonly DimensionSetting[] = overallScale === null ? asked : [...asked, 'overallScale'];
   if (!style || settings.length === 0) return;
   const wanted = dimensionValues(standard.dimensions, style);
   const present = readDimensionValues(drawing.reader, record.range, drawing.recordNames, mmPerUnit);
   const next: Record<string, unknown> = { ...present };
-  for (const name of settings) next[name] = wanted[name];
+  for (const name of asked) next[name] = wanted[name];
+  if (overallScale !== null) next.overallScale = overallScale;
   const values = next as unknown as DimensionValues;
   ensureNamed(hand, values);
   const codes = new Set(settings.flatMap(codesOf));
@@ -104,7 +107,10 @@ function bringInLine(
   const say = (v: DimensionValues): string =>
     settings.map((name) => `${formatName(name)} ${formatSetting(name, v[name])}`).join('; ');
   hand.styleChange(rule, 'dimension style', record.range, 'record', say(present), say(values));
-  redraw(hand, rule, rows, (row) => ({ look: lookWith(context, row, values, mmPerUnit), silent: false }));
+  redraw(hand, rule, rows, (row) => ({
+    look: lookWith(context, row, values, mmPerUnit, overallScale),
+    silent: false,
+  }));
 }
 
 /** Puts into the drawing what a style names and the drawing lacks: terminators, a text style, linetypes. */
@@ -184,12 +190,16 @@ function unitsPerSize({ facts }: AuditContext, row: number): number {
   return drawn === undefined || !(values.textHeightMm > 0) ? Number.NaN : drawn / values.textHeightMm;
 }
 
-/** What a dimension is drawn with when its style has other values: what it has of its own goes before them. */
+/**
+ * What a dimension is drawn with when its style has other values: what it has of its own goes before them.
+ * @param overallScale that the style is given; null where it keeps its own
+ */
 function lookWith(
   context: AuditContext,
   row: number,
   style: DimensionValues,
   mmPerUnit: number,
+  overallScale: number | null = null,
 ): PictureLook {
   const { drawing, facts } = context;
   const codes = overrideTags(drawing.reader, rangeOf(drawing, row));
@@ -199,7 +209,8 @@ function lookWith(
   const values = next as unknown as DimensionValues;
   return {
     values,
-    unitsPerMm: unitsPerSize(context, row) / mmPerUnit,
+    unitsPerMm:
+      (overallScale === null || codes.has(40) ? unitsPerSize(context, row) : overallScale) / mmPerUnit,
     lettering: letteringOf(context, values.textStyle),
   };
 }

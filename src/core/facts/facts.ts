@@ -13,6 +13,7 @@ import {
   leaderFact,
 } from './annotations';
 import { Boxes } from './boxes';
+import { type DimensionStyleFact, dimensionStyleFacts } from './dimension-styles';
 import { type HandleFaults, handleFaults } from './handles';
 import { type LayerContents, layerContents } from './layers';
 import { type LinetypeFact, linetypeFact } from './linetypes';
@@ -136,6 +137,11 @@ export class Facts {
     return this.lazily(`index ${container} ${kind}`, () =>
       indexSpace(this.drawing, container, kind, (row) => this.box(row)),
     );
+  }
+
+  /** The dimension styles of the table, what is drawn in each, and how large. */
+  get dimensionStyles(): readonly DimensionStyleFact[] {
+    return this.lazily('dimension styles', () => dimensionStyleFacts(this.drawing, this));
   }
 
   /** The viewports that show something of the model. */

@@ -3,13 +3,18 @@ import { faceOf } from '../dxf/fonts';
 import { foldName } from '../dxf/interner';
 import { shapeOf } from '../dxf/read/decode';
 import { readOwnData } from '../dxf/read/own-data';
+import { Facts } from '../facts/facts';
 import { readDimensionValues } from '../records/dimension-record';
 import { WORDS_STYLE } from '../records/linetype-marks';
 import {
   type DimensionValues,
   dimensionStyleSchema,
+  holdable,
   ownSettings,
+  PLAIN_DIMENSION,
+  SETTING_NAMES,
   type StandardDimensionStyle,
+  sizesTimes,
 } from '../standard/dimension-settings';
 import { fillSchema, linesOf, type StandardFill } from '../standard/fills';
 import {
@@ -19,6 +24,9 @@ import {
   textStyleSchema,
 } from '../standard/lettering';
 import { type ParallelLines, parallelSetSchema, type StandardParallelSet } from '../standard/parallels';
+
+/** Width "default" means when nobody has said otherwise. Common practice, no source. */
+export const COMMON_DEFAULT_MM = 0.25;
 
 /** Name of the style that the format itself brings along; it is the office's only where something uses it. */
 const FORMAT_STYLE = 'standard';
@@ -98,6 +106,33 @@ export function learnLettering(drawing: Drawing, mmPerUnit: number): Lettering {
   );
 }
 
+/** Heights of text that dimensions have on paper, mm; what lies outside is counted in other units. */
+const LIKELY_TEXT_MM = [0.5, 25] as const;
+/** common practice: height of the text of dimensions */
+const COMMON_TEXT_MM = 2.5;
+
+/**
+ * Settings of a dimension style with its sizes as they print. A style that no scale shows, or several, keeps its sizes for
+ * the scale that it is made for: together with that they say how large it is in the model.
+ */
+function valuesOnPaper(
+  { drawing, facts }: { drawing: Drawing; facts: Facts },
+  folded: string,
+): DimensionValues {
+  const { paperMm, modelMm, overallScale } = facts.dimensionStyles.find((one) => one.folded === folded)!;
+  const { range } = drawing.dimensionStyles.get(folded)!;
+  const read = (mm: number): DimensionValues =>
+    readDimensionValues(drawing.reader, range, drawing.recordNames, mm);
+  if (paperMm !== null) return { ...read(paperMm), sizedOnPaper: true, overallScale: 1 };
+  const values = { ...read(modelMm), sizedOnPaper: false, overallScale };
+  const [least, most] = LIKELY_TEXT_MM;
+  if (values.textHeightMm >= least && values.textHeightMm <= most) return values;
+  const times = COMMON_TEXT_MM / values.textHeightMm;
+  const sized: DimensionValues = { ...sizesTimes(values, times), overallScale: overallScale / times };
+  // What is not drawn has no size to be made larger.
+  return sized.centreMark === 'none' ? { ...sized, centreSizeMm: PLAIN_DIMENSION.centreSizeMm } : sized;
+}
+
 /** Dimension styles; the children that single kinds of dimension have are not styles of their own. */
 export function learnDimensions(
   drawing: Drawing,
@@ -106,6 +141,7 @@ export function learnDimensions(
   linetypes: ReadonlySet<string>,
 ): StandardDimensionStyle[] {
   const uses = usesOf(drawing);
+  const facts = new Facts(drawing, COMMON_DEFAULT_MM);
   const known = new Set(lettering.styles.map(({ name }) => foldName(name)));
   const styles: StandardDimensionStyle[] = [];
   const valuesOf: DimensionValues[] = [];
@@ -114,7 +150,12 @@ export function learnDimensions(
     const decided = Object.keys(own).length > 0;
     const isChild = /\$\d$/.test(folded);
     if (!decided && (isChild || (folded === FORMAT_STYLE && !uses.dimension.has(folded)))) continue;
-    const values = readDimensionValues(drawing.reader, style.range, drawing.recordNames, mmPerUnit);
+    const values = decided
+      ? readDimensionValues(drawing.reader, style.range, drawing.recordNames, mmPerUnit)
+      : valuesOnPaper({ drawing, facts }, folded);
+    const numbers: Record<string, unknown> = values;
+    for (const name of SETTING_NAMES)
+      if (typeof values[name] === 'number') numbers[name] = holdable(name, values[name] as number);
     // A name of nothing that the standard has is left at the plain one.
     if (!known.has(foldName(values.textStyle))) values.textStyle = '';
     for (const name of ['lineLinetype', 'extensionLinetype1', 'extensionLinetype2'] as const)

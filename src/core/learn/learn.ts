@@ -18,10 +18,13 @@ import type { StandardTextStyle } from '../standard/lettering';
 import type { LineMark } from '../standard/line-marks';
 import { type LineWord, wordFault, wordLook } from '../standard/line-words';
 import { blankStandard, checkStandard, layerOf, lineOf, type Standard } from '../standard/standard';
-import { learnDimensions, learnFills, learnLettering, learnParallels } from './learn-styles';
-
-/** Width "default" means when nobody has said otherwise. Common practice, no source. */
-const COMMON_DEFAULT_MM = 0.25;
+import {
+  COMMON_DEFAULT_MM,
+  learnDimensions,
+  learnFills,
+  learnLettering,
+  learnParallels,
+} from './learn-styles';
 
 /**
  * A draft standard from a drawing known to be good: its layers with their properties and the kinds of object found

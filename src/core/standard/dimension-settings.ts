@@ -370,6 +370,12 @@ export const formatName = (name: DimensionSetting): string => {
   return `${group.toLowerCase()}: ${label.charAt(0).toLowerCase()}${label.slice(1)}`;
 };
 
+/** A size or a number as near as a style of the standard can hold it. */
+export function holdable(name: DimensionSetting, value: number): number {
+  const spec: DimensionSpec = DIMENSION_SETTINGS[name];
+  return spec.is === 'mm' || spec.is === 'number' ? Math.min(spec.max, Math.max(spec.min, value)) : value;
+}
+
 /** The same settings with all sizes on paper made larger or smaller; widths of pens are none of them. */
 export function sizesTimes(v: DimensionValues, factor: number): DimensionValues {
   if (factor === 1) return v;

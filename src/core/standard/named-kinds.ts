@@ -1,7 +1,7 @@
 import type { Standard } from './standard';
 
 /** Kinds of names of a sender's that are set against names of the office, and remembered. */
-export const NAMED_KINDS = ['layer', 'text style'] as const;
+export const NAMED_KINDS = ['layer', 'text style', 'dimension style'] as const;
 export type NamedKind = (typeof NAMED_KINDS)[number];
 
 /** Names of the office of one kind, with what each is for. */
@@ -17,5 +17,11 @@ export function officeNames(
         name,
         purpose: [`${heightMm} mm`, use].filter((one) => one !== '').join(', '),
       }));
+    case 'dimension style':
+      return standard.dimensions.map(({ name, use }) => ({ name, purpose: use }));
   }
 }
+
+/** Something for each kind of names. */
+export const byKind = <T>(of: (kind: NamedKind) => T): Readonly<Record<NamedKind, T>> =>
+  Object.fromEntries(NAMED_KINDS.map((kind) => [kind, of(kind)])) as Record<NamedKind, T>;

@@ -81,7 +81,7 @@ const ledger = (more: Partial<LedgerProps>): LedgerProps => ({
   firstCount: 31,
   rules,
   edition: 'Edition 1',
-  office: { layer: demoStandard.layers, 'text style': [] },
+  office: { layer: demoStandard.layers, 'text style': [], 'dimension style': [] },
   proposals: null,
   chosen: null,
   onChoose: () => undefined,

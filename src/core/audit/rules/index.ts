@@ -1,4 +1,7 @@
 import type { Rule } from '../rule';
+import { dimensionsOwnSettings } from './dimensions/own-settings';
+import { dimensionsStyleChanged } from './dimensions/style-changed';
+import { dimensionsStyleUnknown } from './dimensions/style-unknown';
 import { dimensionsTypedOver } from './dimensions/typed-over';
 import { fileDoubledRecords } from './file/doubled-records';
 import { fileHandles } from './file/handles';
@@ -61,6 +64,9 @@ export const RULES: readonly Rule[] = [
   letteringUpsideDown,
   letteringOverlap,
   letteringEmpty,
+  dimensionsStyleUnknown,
+  dimensionsStyleChanged,
+  dimensionsOwnSettings,
   pensNotPermitted,
   layersEmptyUnknown,
   objectsOwnColour,

@@ -3,10 +3,10 @@ import { kindOf, rangeOf } from '../drawing';
 import { foldName } from '../interner';
 import { decimal } from '../real';
 import type { SpaceComposer } from '../write/space-composer';
+import { ownSetting, ownSettings } from '../write/space-tags';
 import type { EditBase } from './edit-base';
 import { addObjects } from './edit-objects';
 import { addRecord, addSymbol, hasRecord } from './edit-records';
-import type { NewTag } from './edits';
 import {
   type DimensionRecord,
   holdsCode,
@@ -38,11 +38,14 @@ export function setDimensionStyle(
     const pointer = record.pointers.get(code);
     if (version >= SUBCLASSES_FROM) {
       if (holdsCode(version, code))
-        setTag(base, range, code, pointer ? base.handleOf(pointer.table, pointer.name) : null);
+        setTag(base, range, code, pointer ? base.handleOf(recordTable(pointer.table), pointer.name) : null);
     } else if (code >= 342 && code <= 344) setTag(base, range, code - OLD_SYMBOL_CODE, pointer?.name ?? '');
   }
   if (codes.has(JOG_HEIGHT.number) && holdsCode(version, JOG_HEIGHT.number)) setJog(base, range, record);
 }
+
+/** Symbols are pointed to by the records that own what is in them. */
+const recordTable = (table: string): string => (table === 'BLOCK' ? 'BLOCK_RECORD' : table);
 
 /** Gives a record of settings a value; null takes it out. Two settings share code 70, the second of them is meant. */
 function setTag(base: EditBase, range: TagRange, code: number, value: string | null): void {
@@ -114,10 +117,6 @@ export function clearOwnSettings(base: EditBase, row: number, codes: ReadonlySet
 /** Gives a dimension or a leader a number of its own for a setting of its style. */
 export function setOwnSetting(base: EditBase, row: number, code: number, value: number): void {
   const { reader } = base.drawing;
-  const pair: NewTag[] = [
-    { code: 1070, value: code },
-    isRealSetting(code) ? { code: 1040, value: decimal(value) } : { code: 1070, value },
-  ];
   const found = ownSettingTags(base, row);
   if (found) {
     for (let at = found.from; at < found.end; at += 2)
@@ -125,7 +124,7 @@ export function setOwnSetting(base: EditBase, row: number, code: number, value: 
         base.edits.replace(at + 1, isRealSetting(code) ? decimal(value) : String(value));
         return;
       }
-    base.edits.insertBefore(found.end, pair);
+    base.edits.insertBefore(found.end, ownSetting(code, value));
     return;
   }
   if (!hasRecord(base.drawing, 'application', 'ACAD') && base.handleOf('APPID', 'ACAD') === '0')
@@ -134,13 +133,7 @@ export function setOwnSetting(base: EditBase, row: number, code: number, value: 
       'ACAD',
       addRecord(base, 'application', 'ACAD', [{ code: 70, value: 0 }]) || 'none',
     );
-  base.edits.insertBefore(rangeOf(base.drawing, row).end, [
-    { code: 1001, value: 'ACAD' },
-    { code: 1000, value: 'DSTYLE' },
-    { code: 1002, value: '{' },
-    ...pair,
-    { code: 1002, value: '}' },
-  ]);
+  base.edits.insertBefore(rangeOf(base.drawing, row).end, ownSettings(new Map([[code, value]])));
 }
 
 /** A dimension and what is drawn in its picture. */

@@ -15,11 +15,10 @@ import {
 import { codecFor } from '../encoding';
 import { foldName } from '../interner';
 import { decimal } from '../real';
-import { drawDimension } from './composer-dimension';
 import { LAYER_DESCRIPTION, layerTags, type NewLayer } from './composer-layers';
 import { type NewParallelSet, objectTags, withStandardSet } from './composer-objects';
 import { type ComposerHost, SpaceComposer } from './space-composer';
-import { type DimensionPicture, point, point2 } from './space-tags';
+import { point, point2 } from './space-tags';
 
 export type { NewLayer } from './composer-layers';
 export type { NewParallelSet } from './composer-objects';
@@ -207,11 +206,11 @@ export class DrawingComposer implements ComposerHost {
     return block.space;
   }
 
-  dimensionPicture(...[height, from, to, a, b, plumb, text]: DimensionPicture): string {
+  dimensionPicture(draw: (picture: SpaceComposer) => void): string {
     const name = `*D${++this.dimensions}`;
     const made = this.block(name, false, '', true);
     this.symbols.push(made);
-    drawDimension(made.space, height, from, to, a, b, plumb, text);
+    draw(made.space);
     return name;
   }
 

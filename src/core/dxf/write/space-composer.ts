@@ -4,7 +4,16 @@ import type { NewTag } from '../edit/edits';
 import { ownData } from '../edit/record-bodies';
 import { WIDTH_FROM_SYMBOL } from '../objects';
 import { decimal } from '../real';
-import { type ComposerHost, gradientTags, oldView, type Point, point, point2 } from './space-tags';
+import { drawDimension } from './composer-dimension';
+import {
+  type ComposerHost,
+  gradientTags,
+  oldView,
+  ownSettings,
+  type Point,
+  point,
+  point2,
+} from './space-tags';
 
 /** Properties of a new object; what is left out comes from its layer. */
 export interface Props {
@@ -335,20 +344,23 @@ export class SpaceComposer {
     to: Point,
     offset: number,
     textHeight: number,
-    options: { plumb?: boolean; says?: string } = {},
+    options: {
+      plumb?: boolean;
+      says?: string;
+      style?: string;
+      /** Settings of its own, numbers by their codes. */
+      own?: ReadonlyMap<number, number>;
+      /** Draws its picture in place of a plain one. */
+      draw?: (picture: SpaceComposer) => void;
+    } = {},
   ): void {
     const plumb = options.plumb ?? false;
     const value = plumb ? Math.abs(to[1] - from[1]) : Math.abs(to[0] - from[0]);
     const a: Point = plumb ? [offset, from[1]] : [from[0], offset];
     const b: Point = plumb ? [offset, to[1]] : [to[0], offset];
+    const says = options.says || `${Math.round(value)}`;
     const name = this.file.dimensionPicture(
-      textHeight,
-      from,
-      to,
-      a,
-      b,
-      plumb,
-      options.says || `${Math.round(value)}`,
+      options.draw ?? ((space) => drawDimension(space, textHeight, from, to, a, b, plumb, says)),
     );
     const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
     const aligned: NewTag[] = [...point(13, from), ...point(14, to)];
@@ -359,11 +371,12 @@ export class SpaceComposer {
       ...point(11, middle),
       { code: 70, value: 32 },
       ...(options.says ? [{ code: 1, value: options.says }] : []),
-      { code: 3, value: 'Standard' },
+      { code: 3, value: options.style ?? 'Standard' },
       ...(this.marked ? [{ code: 100, value: 'AcDbAlignedDimension' }] : []),
       ...aligned,
       ...turned,
       ...(this.marked ? [{ code: 100, value: 'AcDbRotatedDimension' }] : []),
+      ...(options.own ? ownSettings(options.own) : []),
     ]);
   }
 

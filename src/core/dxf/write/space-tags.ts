@@ -1,5 +1,7 @@
 import type { NewTag } from '../edit/edits';
+import { isRealSetting } from '../edit/record-bodies';
 import { decimal } from '../real';
+import type { SpaceComposer } from './space-composer';
 
 export type Point = readonly [number, number];
 
@@ -21,7 +23,7 @@ export interface ComposerHost {
   handle(): string;
   nextViewport(): number;
   /** Makes the picture of a dimension as a symbol, and says its name. */
-  dimensionPicture(...picture: DimensionPicture): string;
+  dimensionPicture(draw: (picture: SpaceComposer) => void): string;
   /** Objects carry data of our own: their application must be in the file. */
   usesOwnData?(): void;
   /** Handle of a set of parallel lines by its name. */
@@ -81,4 +83,19 @@ export const point = (code: number, [x, y]: Point, z = 0): NewTag[] => [
 export const point2 = (code: number, [x, y]: Point): NewTag[] => [
   { code, value: decimal(x) },
   { code: code + 10, value: decimal(y) },
+];
+
+/** Settings that a dimension has of its own, in the place where the format keeps them. */
+export const ownSettings = (settings: ReadonlyMap<number, number>): NewTag[] => [
+  { code: 1001, value: 'ACAD' },
+  { code: 1000, value: 'DSTYLE' },
+  { code: 1002, value: '{' },
+  ...[...settings].flatMap(([code, value]) => ownSetting(code, value)),
+  { code: 1002, value: '}' },
+];
+
+/** One of them: its code, and its value. */
+export const ownSetting = (code: number, value: number): NewTag[] => [
+  { code: 1070, value: code },
+  isRealSetting(code) ? { code: 1040, value: decimal(value) } : { code: 1070, value },
 ];

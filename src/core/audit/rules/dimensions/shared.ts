@@ -1,0 +1,100 @@
+import { foldName } from '../../../dxf/interner';
+import { holdsSetting } from '../../../records/dimension-record';
+import {
+  DIMENSION_SETTINGS,
+  type DimensionSetting,
+  type DimensionValues,
+  differingSettings,
+  formatName,
+  formatSetting,
+  holdable,
+} from '../../../standard/dimension-settings';
+import type { AuditContext } from '../../context';
+
+export const dimensions = (count: number): string => (count === 1 ? '1 dimension' : `${count} dimensions`);
+
+/** Sizes that differ by less than this share, or by less than this many mm, are one. */
+const SAME_SHARE = 0.005;
+const SAME_MM = 0.005;
+
+/** Settings that say how a style is fitted to a scale, or that the drawing's own unit decides: never a fault of the style. */
+const OF_THE_DRAWING: ReadonlySet<DimensionSetting> = new Set([
+  'sizedOnPaper',
+  'overallScale',
+  'placedByHand',
+  'factor',
+]);
+
+/**
+ * The settings in which values of a drawing differ from wanted ones, as far as records of its version can hold them.
+
+ */
+export function differences(
+  { drawing }: AuditContext,
+  found: DimensionValues,
+  wanted: DimensionValues,
+): DimensionSetting[] {
+  const { version } = drawing.document;
+  return differingSettings(found, wanted).filter((name) => {
+    if (OF_THE_DRAWING.has(name) || !holdsSetting(version, name)) return false;
+    const spec = DIMENSION_SETTINGS[name];
+    const [a, b] = [found[name], wanted[name]];
+    if (spec.is === 'style' || spec.is === 'linetype')
+      // What the standard leaves to the plain style is whatever the drawing has.
+      return b !== '' && foldName(String(a)) !== foldName(String(b));
+    if (spec.is !== 'mm' && spec.is !== 'number') return isSeen(name, wanted);
+    // What no style of a standard can hold is as near to it as it gets.
+    const off = Math.abs(holdable(name, a as number) - (b as number));
+    const near = spec.is === 'mm' ? SAME_MM : 1e-9;
+    return off > Math.max(near, SAME_SHARE * Math.abs(b as number)) && isSeen(name, wanted);
+  });
+}
+
+/** Settings that say nothing while another one is off. */
+const ONLY_WITH: Readonly<Partial<Record<DimensionSetting, (v: DimensionValues) => boolean>>> = {
+  extensionLengthMm: (v) => v.extensionFixed,
+  textBackgroundColour: (v) => v.textBackground === 'colour',
+  centreSizeMm: (v) => v.centreMark !== 'none',
+  toleranceAbove: (v) => v.tolerance !== 'none',
+  toleranceBelow: (v) => v.tolerance !== 'none',
+  toleranceDecimals: (v) => v.tolerance !== 'none',
+  toleranceHeight: (v) => v.tolerance !== 'none',
+  toleranceAlign: (v) => v.tolerance !== 'none',
+  toleranceDropTrailing: (v) => v.tolerance !== 'none',
+  secondFormat: (v) => v.second,
+  secondDecimals: (v) => v.second,
+  secondFactor: (v) => v.second,
+  secondRounding: (v) => v.second,
+  secondPrefix: (v) => v.second,
+  secondSuffix: (v) => v.second,
+  secondDropLeading: (v) => v.second,
+  secondDropTrailing: (v) => v.second,
+  dropFeet: (v) => v.lengthFormat.startsWith('feet'),
+  dropInches: (v) => v.lengthFormat.startsWith('feet'),
+  fraction: (v) => v.lengthFormat.includes('fractions'),
+  lineOverrunMm: (v) =>
+    v.tickMm > 0 || [v.terminator1, v.terminator2].some((one) => /slash|hook|none/.test(one)),
+};
+
+const isSeen = (name: DimensionSetting, wanted: DimensionValues): boolean =>
+  ONLY_WITH[name]?.(wanted) ?? true;
+
+/** Settings that are named in a message; more are counted. */
+const MOST_NAMED = 3;
+
+/** "figure: height, ends: size and 2 more". */
+export function namesOf(settings: readonly DimensionSetting[]): string {
+  const named = settings.slice(0, MOST_NAMED).map(formatName);
+  const more = settings.length - named.length;
+  return more > 0 ? `${named.join(', ')} and ${more} more` : named.join(', ');
+}
+
+/** "figure: height 2.5 mm; ends: size 3 mm". */
+export const valuesOf = (settings: readonly DimensionSetting[], v: DimensionValues): string =>
+  settings.map((name) => `${formatName(name)} ${formatSetting(name, rounded(name, v))}`).join('; ');
+
+/** Figures of sizes as a person reads them. */
+function rounded(name: DimensionSetting, v: DimensionValues): DimensionValues[DimensionSetting] {
+  const value = v[name];
+  return DIMENSION_SETTINGS[name].is === 'mm' ? Number((value as number).toPrecision(4)) : value;
+}

@@ -1,0 +1,144 @@
+import { foldName } from '../../../dxf/interner';
+import type { DimensionStyleFact } from '../../../facts/dimension-styles';
+import { findDimensionStyle, type StandardDimensionStyle } from '../../../standard/dimension-settings';
+import { wordsIn } from '../../../standard/words';
+import type { AuditContext } from '../../context';
+import { LIKELY, POSSIBLE } from '../../likeness/likely';
+import type { Proposal } from '../../likeness/propose';
+import type { Rule } from '../../rule';
+import { named, words } from '../../value';
+import { mm } from '../lettering/shared';
+import { dimensions } from './shared';
+import { compared } from './style-changed';
+
+const messages = {
+  unknown: (name: string, count: number) =>
+    `Dimension style “${name}” is not in the standard (${dimensions(count)}).`,
+};
+
+/** How much each ground for a style counts: they come to 1. */
+const WEIGHTS = { ends: 0.25, height: 0.25, number: 0.15, place: 0.15, name: 0.2 } as const;
+/** Two proposals nearer to each other than this leave it open which is meant. */
+const AS_NEAR = 0.03;
+const MOST_PROPOSED = 5;
+/** Heights that differ by less are one. */
+const SAME_HEIGHT = 0.02;
+
+export const dimensionsStyleUnknown: Rule = {
+  meta: {
+    id: 'dimensions/style-unknown',
+    title: 'Dimension style not in the standard',
+    stage: 'names',
+    weight: 'should',
+    correction: 'choice',
+    what: 'Every dimension and every leader is in a dimension style of the standard.',
+    why: 'Dimensions in styles of others have ends, figures and distances of their own, and no change of the standard reaches them.',
+    source: 'Practice: names of the sender set against names of the office, decided once',
+  },
+
+  *check(context) {
+    const { standard, facts, excepts } = context;
+    if (standard.dimensions.length === 0) return;
+    for (const use of facts.dimensionStyles) {
+      if (use.folded === '' || findDimensionStyle(standard.dimensions, familyName(use.name))) continue;
+      const rows = use.rows.filter((row) => !excepts(row));
+      if (rows.length === 0) continue;
+      yield {
+        message: messages.unknown(use.name, rows.length),
+        expected: words('a dimension style of the standard'),
+        found: named(use.name),
+        rows,
+        subject: { kind: 'dimension style', value: use.name },
+        options: [
+          { id: 'become', label: 'Make it {to}', needs: 'office dimension style', effect: 'drawing' },
+        ],
+      };
+    }
+  },
+
+  settle(context, { subject }, decision) {
+    const use = styleCalled(context, subject.value);
+    const style = findDimensionStyle(context.standard.dimensions, decision?.to ?? '');
+    if (!use) return { refused: 'The drawing no longer has this dimension style.' };
+    if (!style) return { refused: `The standard has no dimension style “${decision?.to ?? ''}”.` };
+    const { settings, mmPerUnit, overallScale } = compared(context, use, style);
+    return {
+      operations: [
+        {
+          type: 'become dimension style',
+          from: use.name,
+          to: style.name,
+          settings,
+          mmPerUnit,
+          overallScale,
+          rows: use.rows,
+        },
+      ],
+    };
+  },
+
+  propose(context, { subject }) {
+    const use = styleCalled(context, subject.value);
+    return use ? rank(context, use) : [];
+  },
+
+  remembers: ({ subject }, decision) => ({
+    kind: 'dimension style',
+    name: subject.value ?? '',
+    action: 'map',
+    target: decision?.to ?? '',
+  }),
+};
+
+/** A style for one kind of dimension has the name of its family, and a number behind it. */
+const familyName = (name: string): string => name.replace(/\$\d$/, '');
+
+const styleCalled = (context: AuditContext, name: string | undefined): DimensionStyleFact | undefined =>
+  context.facts.dimensionStyles.find(({ folded }) => folded === foldName(name ?? ''));
+
+/** The office's styles by what speaks for each: ends, height of the figure, how numbers are written, where they stand. */
+function rank(context: AuditContext, use: DimensionStyleFact): Proposal[] {
+  const { standard } = context;
+  const ranked = standard.dimensions
+    .map((style) => proposalOf(context, use, style))
+    .filter(({ reasons }) => reasons.length > 0)
+    .sort((a, b) => b.likeness - a.likeness || a.to.localeCompare(b.to))
+    .slice(0, MOST_PROPOSED);
+  const [first, second] = ranked;
+  // Styles with the same grounds are told apart by a person.
+  const open = second !== undefined && first.likeness - second.likeness < AS_NEAR;
+  return open ? ranked.map((one) => ({ ...one, likeness: Math.min(one.likeness, LIKELY - 0.01) })) : ranked;
+}
+
+function proposalOf(context: AuditContext, use: DimensionStyleFact, style: StandardDimensionStyle): Proposal {
+  const { name, paperMm } = use;
+  const { wanted: v, sized: values } = compared(context, use, style);
+  const isSized = paperMm !== null || !v.sizedOnPaper;
+  const reasons: string[] = [];
+  const sameEnds =
+    values.terminator1 === v.terminator1 &&
+    values.terminator2 === v.terminator2 &&
+    values.tickMm > 0 === v.tickMm > 0;
+  const sameHeight = isSized && Math.abs(values.textHeightMm / v.textHeightMm - 1) <= SAME_HEIGHT;
+  const sameNumber =
+    values.lengthFormat === v.lengthFormat &&
+    values.decimals === v.decimals &&
+    values.decimalMark === v.decimalMark &&
+    values.suffix === v.suffix;
+  const samePlace = values.textAcross === v.textAcross && values.textAlong === v.textAlong;
+  if (sameEnds) reasons.push(`ends: ${values.tickMm > 0 ? 'slash' : values.terminator1}`);
+  if (sameHeight) reasons.push(`figures print ${mm(v.textHeightMm)} high`);
+  if (sameNumber) reasons.push('numbers written alike');
+  const own = new Set(wordsIn(name).map(({ word }) => word));
+  const said = wordsIn(`${style.name} ${style.use}`).find(({ word }) => word.length > 2 && own.has(word));
+  if (said) reasons.push(`both say “${said.said}”`);
+  const likeness =
+    WEIGHTS.ends * Number(sameEnds) +
+    WEIGHTS.height * Number(sameHeight) +
+    WEIGHTS.number * Number(sameNumber) +
+    WEIGHTS.place * Number(samePlace) +
+    WEIGHTS.name * Number(said !== undefined);
+  // Looks alone are shared by many styles: likely takes the ends, the height, and something more.
+  const most = sameEnds && sameHeight ? 1 : sameEnds || sameHeight || said ? LIKELY - 0.01 : POSSIBLE - 0.01;
+  return { to: style.name, likeness: Math.min(likeness, most), reasons };
+}

@@ -1,0 +1,278 @@
+import { correctDrawing } from '../../../correct/correct';
+import { kindOf, rangeOf } from '../../../dxf/drawing';
+import { readDrawing } from '../../../dxf/read/interpret';
+import { factsOf } from '../../../facts/facts';
+import { readDimensionValues } from '../../../records/dimension-record';
+import { bytesOf, type Case, findingsOf, testRule } from '../testing';
+import { dimensionsOwnSettings } from './own-settings';
+import { dimensionsStyleChanged } from './style-changed';
+import { dimensionsStyleUnknown } from './style-unknown';
+import { dimensioned, measuredOnSheet, put, SCALE, settingsOf } from './testing';
+
+const standard = dimensioned();
+
+const styled =
+  (name: string, changed: Parameters<typeof settingsOf>[1] = {}, as = 'Building'): Case['draw'] =>
+  (file) => {
+    put(file, name, settingsOf(as, changed));
+    measuredOnSheet(file, [{ style: name, drawnMm: settingsOf(as, changed).textHeightMm }]);
+  };
+
+testRule(dimensionsStyleChanged, {
+  accept: [
+    { name: 'as the standard has it, sized for the scale that shows it', standard, draw: styled('BUILDING') },
+    {
+      name: 'sizes that differ by less than anybody sees; in the oldest version too',
+      standard,
+      version: 'AC1009',
+      draw: styled('Building', { textHeightMm: 2.508 }),
+    },
+    {
+      name: 'sizes multiplied by hand instead of a scale',
+      standard,
+      draw: (file) => {
+        const v = settingsOf('Building', { overallScale: 1 });
+        const grown = Object.entries(v).map(([name, value]) => [
+          name,
+          name.endsWith('Mm') && !name.includes('Pen') ? (value as number) * SCALE : value,
+        ]);
+        put(file, 'Building', Object.fromEntries(grown));
+        measuredOnSheet(file, [{ style: 'Building' }]);
+      },
+    },
+    { name: 'a style of theirs', standard, draw: styled('Theirs', { textHeightMm: 4 }) },
+  ],
+  reject: [
+    {
+      name: 'each setting that differs, named',
+      standard,
+      draw: styled('Building', { terminator1: 'dot', terminator2: 'dot', textHeightMm: 2, decimals: 2 }),
+      messages: [
+        'Dimension style “Building” is not as the standard has it: ends: first, ends: second, figure: height and 1 more.',
+      ],
+      expected: 'ends: first slash; ends: second slash; figure: height 2.5 mm; number: decimal places 0',
+      found: 'ends: first dot; ends: second dot; figure: height 2 mm; number: decimal places 2',
+      leaves: 0,
+    },
+    {
+      name: 'made for another scale than the one that shows it',
+      standard,
+      draw: (file) => {
+        put(file, 'Building', settingsOf('Building', { overallScale: 100 }));
+        measuredOnSheet(file, [{ style: 'Building', drawnMm: 5 }]);
+      },
+      messages: [
+        'Dimensions in style “Building” print 2 times as large as the standard has them: the style is made for another scale than the one that shows them.',
+      ],
+      expected: 'figure: height 2.5 mm',
+      found: 'figure: height 5 mm',
+      leaves: 0,
+    },
+    {
+      name: 'in the oldest version, what it can hold',
+      standard,
+      version: 'AC1009',
+      draw: styled('Building', { textHeightMm: 3, textFrame: true, terminator1: 'dot', terminator2: 'dot' }),
+      messages: [
+        'Dimension style “Building” is not as the standard has it: ends: first, ends: second, figure: height and 1 more.',
+      ],
+      leaves: 0,
+    },
+  ],
+});
+
+testRule(dimensionsStyleUnknown, {
+  accept: [
+    { name: 'a style of the standard, whatever its case', standard, draw: styled('BUILDING') },
+    {
+      name: 'a style that nothing is drawn in',
+      standard,
+      draw: (file) => {
+        put(file, 'Theirs', settingsOf('Building'));
+        styled('Building')(file);
+      },
+    },
+    {
+      name: 'any style, where the standard has none',
+      standard: { ...standard, dimensions: [] },
+      draw: styled('Theirs'),
+    },
+  ],
+  reject: [
+    {
+      name: 'a style of theirs',
+      standard,
+      draw: styled('Theirs'),
+      messages: ['Dimension style “Theirs” is not in the standard (1 dimension).'],
+      found: 'Theirs',
+    },
+  ],
+});
+
+testRule(dimensionsOwnSettings, {
+  accept: [
+    {
+      name: 'what the style says, said again',
+      standard,
+      draw: (file) => {
+        put(file, 'Building', settingsOf('Building'));
+        measuredOnSheet(file, [{ style: 'Building', own: new Map([[140, 2.5]]) }]);
+      },
+    },
+    {
+      name: 'a line left out, a tolerance, a scale of its own',
+      standard,
+      draw: (file) => {
+        put(file, 'Building', settingsOf('Building'));
+        measuredOnSheet(file, [
+          { style: 'Building', own: new Map([[75, 1]]) },
+          { style: 'Building', own: new Map([[71, 1]]) },
+          { style: 'Building', own: new Map([[40, 25]]) },
+        ]);
+      },
+    },
+  ],
+  reject: [
+    {
+      name: 'each set of settings once',
+      standard,
+      draw: (file) => {
+        put(file, 'Building', settingsOf('Building'));
+        measuredOnSheet(file, [
+          { style: 'Building', own: new Map([[140, 3.5]]), drawnMm: 3.5 },
+          { style: 'Building', own: new Map([[140, 3.5]]), drawnMm: 3.5 },
+          {
+            style: 'Building',
+            own: new Map([
+              [271, 1],
+              [75, 1],
+            ]),
+          },
+        ]);
+      },
+      messages: [
+        '2 dimensions in style “Building” set something of their own: figure: height.',
+        '1 dimension in style “Building” sets something of its own: number: decimal places.',
+      ],
+      expected: 'figure: height 2.5 mm',
+      found: 'figure: height 3.5 mm',
+      leaves: 0,
+    },
+    {
+      name: 'a factor, which makes it say another length than its line has: a person decides',
+      standard,
+      draw: (file) => {
+        put(file, 'Building', settingsOf('Building'));
+        measuredOnSheet(file, [{ style: 'Building', own: new Map([[144, 2]]) }]);
+      },
+      messages: ['1 dimension in style “Building” sets a factor of its own: 2 ×.'],
+      found: '2 ×',
+    },
+  ],
+});
+
+const read = (bytes: Uint8Array) => {
+  const drawing = readDrawing(bytes);
+  if (!drawing.ok) throw new Error(drawing.problem.message);
+  return drawing.value;
+};
+
+/** What is drawn of the first dimension of a file: heights of its text, kinds of its parts. */
+function pictureOf(bytes: Uint8Array): { heights: number[]; kinds: string[]; words: string[] } {
+  const drawing = read(bytes);
+  const facts = factsOf(drawing, 0.25);
+  const [row] = facts.rowsOfKind('dimension');
+  const symbol = drawing.symbols.get(facts.dimension(row).picture)!;
+  const rows = drawing.containers[symbol.container].rows;
+  const letters = rows.filter((one) => kindOf(drawing, one) === 'text');
+  return {
+    heights: letters.map((one) => facts.lettering(one)!.height),
+    kinds: rows.map((one) => kindOf(drawing, one)),
+    words: letters.map((one) => facts.text(one)!.says),
+  };
+}
+
+describe('dimensions of a style that is put right', () => {
+  it.each(['AC1009', 'AC1015', 'AC1024', 'AC1032'] as const)('are drawn anew, in %s', (version) => {
+    const draw = styled('Building', { textHeightMm: 2, terminator1: 'dot', terminator2: 'dot' });
+    const bytes = bytesOf({ draw, version });
+    expect(pictureOf(bytes).heights).toEqual([100]);
+    const [found] = findingsOf(bytes, standard, dimensionsStyleChanged);
+    const result = correctDrawing(bytes, standard, { findings: [found.key] });
+    if (!result.ok) throw new Error(result.problem.message);
+    const after = pictureOf(result.value.bytes);
+    expect(after.heights).toEqual([125]);
+    expect(after.words).toEqual(['3550']);
+    // Two extension lines, the line itself, two slashes.
+    expect(after.kinds.filter((kind) => kind === 'line')).toHaveLength(5);
+    const drawing = read(result.value.bytes);
+    const record = drawing.dimensionStyles.get('building')!;
+    const values = readDimensionValues(drawing.reader, record.range, drawing.recordNames);
+    expect([values.textHeightMm, values.terminator1, values.overallScale]).toEqual([2.5, 'slash', SCALE]);
+    expect(drawing.symbols.has('_oblique')).toBe(true);
+    // A second run changes nothing.
+    const again = correctDrawing(result.value.bytes, standard, {});
+    expect(again.ok && again.value.changes.filter(({ rule }) => rule.startsWith('dimensions/'))).toEqual([]);
+  });
+
+  it('keep what they have of their own, and the layer of their picture', () => {
+    const draw: Case['draw'] = (file) => {
+      put(file, 'Building', settingsOf('Building', { extensionOverrunMm: 3 }));
+      measuredOnSheet(file, [{ style: 'Building', own: new Map([[271, 1]]), says: '~ <>' }]);
+    };
+    const bytes = bytesOf({ draw });
+    const [found] = findingsOf(bytes, standard, dimensionsStyleChanged);
+    const result = correctDrawing(bytes, standard, { findings: [found.key] });
+    if (!result.ok) throw new Error(result.problem.message);
+    expect(pictureOf(result.value.bytes).words).toEqual(['~ 3550']);
+    const drawing = read(result.value.bytes);
+    const [row] = factsOf(drawing, 0.25).rowsOfKind('dimension');
+    expect(factsOf(drawing, 0.25).dimension(row).settings.number('decimals')).toBe(1);
+  });
+
+  it('go to a style of the standard: by its name, or to the one that is there, as large as they were', () => {
+    const decided = (draw: Case['draw']) => {
+      const bytes = bytesOf({ draw });
+      const [found] = findingsOf(bytes, standard, dimensionsStyleUnknown);
+      const result = correctDrawing(bytes, standard, {
+        findings: [],
+        decisions: [{ finding: found.key, option: 'become', to: 'Building' }],
+      });
+      if (!result.ok) throw new Error(result.problem.message);
+      expect(
+        result.value.after.findings.filter(({ rule }) => rule === dimensionsStyleUnknown.meta.id),
+      ).toEqual([]);
+      return result.value;
+    };
+    const renamed = decided(styled('Theirs', { textHeightMm: 3, terminator1: 'dot', terminator2: 'dot' }));
+    expect(pictureOf(renamed.bytes).heights).toEqual([125]);
+    expect([...read(renamed.bytes).dimensionStyles.keys()]).toContain('building');
+    const merged = decided((file) => {
+      put(file, 'Building', settingsOf('Building', { overallScale: 0, sizedOnPaper: true }));
+      put(file, 'Theirs', settingsOf('Building', { textHeightMm: 3 }));
+      measuredOnSheet(file, [{ style: 'Theirs', drawnMm: 3 }]);
+    });
+    // The office's style is sized on paper: the dimension keeps the scale it was drawn for.
+    expect(pictureOf(merged.bytes).heights).toEqual([125]);
+    const drawing = read(merged.bytes);
+    expect([...drawing.dimensionStyles.keys()]).not.toContain('theirs');
+    const [row] = factsOf(drawing, 0.25).rowsOfKind('dimension');
+    expect(drawing.reader.findText(rangeOf(drawing, row), 3)).toBe('Building');
+    expect(factsOf(drawing, 0.25).dimension(row).settings.number('overallScale')).toBe(SCALE);
+  });
+
+  it('keep a picture that is drawn at another size than their style says, and it is said why', () => {
+    const draw: Case['draw'] = (file) => {
+      put(file, 'Building', settingsOf('Building', { decimals: 1 }));
+      measuredOnSheet(file, [{ style: 'Building', drawnMm: 7 }]);
+    };
+    const bytes = bytesOf({ draw });
+    const [found] = findingsOf(bytes, standard, dimensionsStyleChanged);
+    const result = correctDrawing(bytes, standard, { findings: [found.key] });
+    if (!result.ok) throw new Error(result.problem.message);
+    expect(pictureOf(result.value.bytes).heights).toEqual([350]);
+    expect(result.value.changes.map(({ after }) => after)).toContain(
+      'stays: its picture is drawn at another size than its style says',
+    );
+  });
+});
