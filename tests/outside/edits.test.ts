@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { DrawingEditor } from '../../src/core/correct/editor';
 import { type Drawing, entityOf, layerNameOf } from '../../src/core/dxf/drawing';
+import { addDimensionStyle } from '../../src/core/dxf/edit/edit-dimension';
 import {
   addObjects,
   reorderObjects,
@@ -10,7 +11,6 @@ import {
   replaceSymbol,
 } from '../../src/core/dxf/edit/edit-objects';
 import {
-  addDimensionStyle,
   addLinetype,
   addRecord,
   addSymbol,
@@ -23,7 +23,9 @@ import {
 import { applyByteEdits, inverseEdits } from '../../src/core/dxf/edit/edits';
 import { removeObjects } from '../../src/core/dxf/edit/remove-objects';
 import { readDrawing } from '../../src/core/dxf/read/interpret';
+import { dimensionRecord } from '../../src/core/records/dimension-record';
 import type { StandardLinetype } from '../../src/core/standard/definitions';
+import { PLAIN_DIMENSION } from '../../src/core/standard/dimension-settings';
 import { wordWidthMm } from '../../src/core/standard/line-words';
 import { lineOf } from '../../src/core/standard/standard';
 import { gdal, python } from './python';
@@ -173,16 +175,7 @@ const CASES: readonly Case[] = [
           ],
         ]),
       });
-      addDimensionStyle(
-        editor,
-        'Masse',
-        new Map([
-          [41, 2.5],
-          [140, 2.5],
-          [271, 0],
-          [77, 1],
-        ]),
-      );
+      addDimensionStyle(editor, 'Masse', dimensionRecord({ ...PLAIN_DIMENSION, textHeightMm: 2.5 }));
       addSymbol(editor, 'NEU', [0, 0], (space) => {
         space.circle({ layer: '0' }, [0, 0], 4);
         space.text({ layer: '0' }, [0, 0], 2, 'Ж');

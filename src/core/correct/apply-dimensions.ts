@@ -5,6 +5,7 @@ import { type PartLook, putPart, putTerminator } from '../dimension/put-part';
 import type { TagRange } from '../dxf/document';
 import { entityOf, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
 import {
+  addDimensionStyle,
   clearOwnSettings,
   type NewPicture,
   pictureRows,
@@ -57,6 +58,7 @@ export function applyDimensions(hand: ApplyingHand, rule: string, operation: Dim
     case 'set dimension style': {
       const record = context.drawing.dimensionStyles.get(foldName(operation.name));
       if (record) bringInLine(hand, rule, record, operation, operation.name);
+      else addStyle(hand, operation.name, operation.mmPerUnit);
       return;
     }
     case 'become dimension style':
@@ -113,6 +115,26 @@ function bringInLine(
   }));
 }
 
+/** Adds a style of the standard, sized for a scale. */
+function addStyle(hand: ApplyingHand, name: string, mmPerUnit: number): void {
+  const { context, editor } = hand;
+  const style = findDimensionStyle(context.standard.dimensions, name);
+  if (!style) return;
+  const wanted = dimensionValues(context.standard.dimensions, style);
+  const values = wanted.sizedOnPaper
+    ? { ...wanted, sizedOnPaper: false, overallScale: 1 / mmPerUnit }
+    : wanted;
+  ensureNamed(hand, values);
+  addDimensionStyle(editor, style.name, dimensionRecord(values));
+  editor.sideChanges.push({
+    handle: '',
+    kind: 'dimension style',
+    property: 'record',
+    before: 'none',
+    after: style.name,
+  });
+}
+
 /** Puts into the drawing what a style names and the drawing lacks: terminators, a text style, linetypes. */
 function ensureNamed({ context, editor }: ApplyingHand, v: DimensionValues): void {
   const { drawing, standard } = context;
@@ -147,8 +169,15 @@ function becomeDimensionStyle(
   const { drawing, standard, facts } = context;
   const record = drawing.dimensionStyles.get(foldName(operation.from));
   const wanted = findDimensionStyle(standard.dimensions, operation.to);
-  if (!record || !wanted) return;
+  if (!wanted) return;
   const target = drawing.dimensionStyles.get(foldName(operation.to));
+  if (!record) {
+    // Dimensions that named a style nobody defined name one that is there from now on; how large they were drawn stays.
+    mergeRecord(editor, 'dimension style', operation.from, target?.name ?? wanted.name, wanted.name);
+    if (!target) addStyle(hand, wanted.name, operation.mmPerUnit);
+    for (const row of operation.rows) hand.objectChange(rule, row, 'settings', operation.from, wanted.name);
+    return;
+  }
   if (!target) {
     renameRecord(editor, 'dimension style', record.name, wanted.name);
     hand.styleChange(rule, 'dimension style', record.range, 'name', record.name, wanted.name);

@@ -46,6 +46,14 @@ export interface FigureLettering {
   readonly widthFactor: number;
 }
 
+/** What one dimension has of its own beside its style. */
+export interface FigureOwn {
+  /** What it says in place of its value. */
+  readonly text?: DimensionText;
+  /** Middle of its text where somebody put it, mm on paper. */
+  readonly textAt?: Point;
+}
+
 export const RADIANS = Math.PI / 180;
 
 /** Draws in a dimension's own axes: u along its line, v away from the object; and puts the result on paper. */

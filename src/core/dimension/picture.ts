@@ -1,8 +1,8 @@
 import { type Drawing, entityOf, rangeOf } from '../dxf/drawing';
 import { normalOf } from '../dxf/read/decode-text';
 import { measureOf } from '../dxf/read/measure';
+import { angleAtCorner, angleBetweenLines, meantAngle } from '../geometry/angles';
 import type { DimensionValues } from '../standard/dimension-settings';
-import { angleAtCorner, angleBetweenLines } from './angle-geometry';
 import {
   angleFigure,
   arcFigure,
@@ -94,8 +94,11 @@ export function dimensionParts(
     case 2:
     case 5: {
       if (!has[2] || !has[3] || !has[4]) return not('points of it are missing');
+      const byArc = kind === 5 ? angleAtCorner(p15, p13, p14, p10) : null;
       const angle =
-        kind === 5 ? angleAtCorner(p15, p13, p14, p10) : angleBetweenLines([p13, p14], [p15, p10], p16);
+        kind === 5
+          ? byArc && meantAngle(byArc, length)
+          : angleBetweenLines([p13, p14], [p15, p10], p16, length);
       if (!angle || angle.toDeg - angle.fromDeg < 1e-6) return not('it has no angle');
       const [first, second] = angle.legs;
       return drawn(

@@ -1,12 +1,15 @@
+import type { TagRange } from '../dxf/document';
 import { type Drawing, rangeOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
+import type { ObjectKind } from '../dxf/object-kinds';
 import { paperMmPerPatternUnit } from '../records/linetype-record';
-import type { Facts } from './facts';
 
 /** A dimension style of a drawing, what is drawn in it, and how large. */
 export interface DimensionStyleFact {
   readonly name: string;
   readonly folded: string;
+  /** Its record; null where dimensions name a style that the drawing does not define. */
+  readonly range: TagRange | null;
   readonly handle: string;
   /** Dimensions, leaders and tolerance frames of the style, in drawing order; those in pictures of others left out. */
   readonly rows: readonly number[];
@@ -21,27 +24,40 @@ export interface DimensionStyleFact {
   readonly modelMm: number;
 }
 
+/** What must be known of the objects of a drawing. */
+interface KnownObjects {
+  rowsOfKind(kind: ObjectKind): readonly number[];
+  appearances(row: number): readonly { readonly mmPerUnit: number }[];
+}
+
 /** Scales that differ by less than this share are one. */
 const SAME_SCALE = 0.001;
 
 /** The dimension styles of a drawing's table, with what is drawn in each. */
-export function dimensionStyleFacts(drawing: Drawing, facts: Facts): DimensionStyleFact[] {
+export function dimensionStyleFacts(drawing: Drawing, facts: KnownObjects): DimensionStyleFact[] {
   const rowsOf = new Map<string, number[]>();
+  const named = new Map<string, string>();
   for (const kind of ['dimension', 'leader', 'tolerance frame'] as const)
     for (const row of facts.rowsOfKind(kind)) {
       if (isPicture(drawing, row)) continue;
-      const name = foldName(drawing.reader.findText(rangeOf(drawing, row), 3, 'Standard'));
-      const rows = rowsOf.get(name);
+      const name = drawing.reader.findText(rangeOf(drawing, row), 3, 'Standard');
+      const rows = rowsOf.get(foldName(name));
       if (rows) rows.push(row);
-      else rowsOf.set(name, [row]);
+      else {
+        rowsOf.set(foldName(name), [row]);
+        named.set(foldName(name), name);
+      }
     }
-  return [...drawing.dimensionStyles].map(([folded, { name, range }]) => {
+  const records = new Map<string, { name: string; range: TagRange | null }>(drawing.dimensionStyles);
+  for (const [folded, name] of named) if (!records.has(folded)) records.set(folded, { name, range: null });
+  return [...records].map(([folded, { name, range }]) => {
     const rows = rowsOf.get(folded) ?? [];
-    const overallScale = drawing.reader.findNumber(range, 40, 1);
+    const overallScale = range === null ? 1 : drawing.reader.findNumber(range, 40, 1);
     return {
       name,
       folded,
-      handle: drawing.reader.findText(range, 105).toUpperCase(),
+      range,
+      handle: range === null ? '' : drawing.reader.findText(range, 105).toUpperCase(),
       rows,
       overallScale,
       paperMm: overallScale === 0 ? paperMmPerPatternUnit(drawing) : shownMm(facts, overallScale, rows),
@@ -50,7 +66,7 @@ export function dimensionStyleFacts(drawing: Drawing, facts: Facts): DimensionSt
   });
 }
 
-function shownMm(facts: Facts, overallScale: number, rows: readonly number[]): number | null {
+function shownMm(facts: KnownObjects, overallScale: number, rows: readonly number[]): number | null {
   let shown: number | null = null;
   for (const row of rows)
     for (const { mmPerUnit } of facts.appearances(row)) {

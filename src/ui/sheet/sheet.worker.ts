@@ -55,6 +55,7 @@ let fitted = true;
 let pointer: readonly [number, number] | null = null;
 let hovered: { data: PictureData; item: number; viewport: number } | null = null;
 let chosen: string | null = null;
+let lookedFor = '';
 let measuring = false;
 let measured: Place[] = [];
 
@@ -441,9 +442,6 @@ function paintMeasure(px: View): void {
 }
 
 // ---- finding by words, handle or layer ----
-
-/** What was looked for last: another picture is looked through for it too, so that no list is of the file before. */
-let lookedFor = '';
 
 function find(words: string): void {
   lookedFor = words;

@@ -9,6 +9,7 @@ import { addObjects } from './edit-objects';
 import { addRecord, addSymbol, hasRecord } from './edit-records';
 import {
   type DimensionRecord,
+  dimensionStyleBody,
   holdsCode,
   isRealSetting,
   JOG_HEIGHT,
@@ -77,6 +78,27 @@ function setJog(base: EditBase, range: TagRange, { jogHeight }: DimensionRecord)
         return;
       }
   }
+}
+
+/** Adds a dimension style; the records that it names must be there, or added by these edits. */
+export function addDimensionStyle(base: EditBase, name: string, record: DimensionRecord): void {
+  const { version } = base.drawing.document;
+  const { application } = JOG_HEIGHT;
+  const tags = dimensionStyleBody(record, version, (table, other) =>
+    base.handleOf(recordTable(table), other),
+  );
+  const isNamed = tags.some(({ value }) => value === application);
+  if (
+    isNamed &&
+    !hasRecord(base.drawing, 'application', application) &&
+    base.handleOf('APPID', application) === '0'
+  )
+    base.remember(
+      'APPID',
+      application,
+      addRecord(base, 'application', application, [{ code: 70, value: 0 }]),
+    );
+  addRecord(base, 'dimension style', name, tags);
 }
 
 /** Where the settings of its own stand in the extended data of an object: the mark, and the pairs behind it. */

@@ -15,7 +15,6 @@ import {
   type NewLinetype,
   type NewTextStyle,
   SUBCLASSES_FROM,
-  settingTags,
   textStyleBody,
 } from './record-bodies';
 import { referencesOf } from './references';
@@ -370,18 +369,6 @@ export function addLinetype(base: EditBase, linetype: NewLinetype): void {
 
 export function addTextStyle(base: EditBase, style: NewTextStyle): void {
   base.remember('STYLE', style.name, addRecord(base, 'text style', style.name, textStyleBody(style)));
-}
-
-/** @param settings values by the settings' group codes */
-export function addDimensionStyle(
-  base: EditBase,
-  name: string,
-  settings: ReadonlyMap<number, number | string>,
-): void {
-  addRecord(base, 'dimension style', name, [
-    { code: 70, value: 0 },
-    ...settingTags(settings, base.drawing.document.version),
-  ]);
 }
 
 /** Adds a symbol with what is drawn in it; `at` is its base point. */

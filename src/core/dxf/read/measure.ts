@@ -1,4 +1,4 @@
-import { angleAtCorner, angleBetweenLines } from '../../dimension/angle-geometry';
+import { angleAtCorner, angleBetweenLines } from '../../geometry/angles';
 import { applySpace, type Point3, type Space } from '../../geometry/space';
 import { tagIs } from '../document';
 import { type Drawing, rangeOf } from '../drawing';
@@ -36,7 +36,6 @@ export function measureOf(drawing: Drawing, row: number): Measured | null {
   const stored = f.has(42) ? f.num(42) : null;
   const kind = f.int(70) & 7;
   const [p10, p13, p14, p15, p16] = [10, 13, 14, 15, 16].map((code) => f.point(code));
-  const hasArc = f.has(16);
   const angle = f.num(50) / DEGREES;
   const normal = normalOf(f);
   const made = (what: Measured['what'], value: number): Measured => ({ what, value, stored });
@@ -48,21 +47,20 @@ export function measureOf(drawing: Drawing, row: number): Measured | null {
     case 1:
       return made('length', distance(p13, p14));
     case 2: {
-      // The point on the arc says which of the four angles at a crossing is meant.
-      const angle = hasArc ? angleBetweenLines([p13, p14], [p15, p10], p16) : null;
-      const value = angle ? angle.toDeg - angle.fromDeg : between(difference(p14, p13), difference(p10, p15));
-      return made('angle', value);
+      const kept = stored === null ? Number.NaN : stored * DEGREES;
+      const angle = angleBetweenLines([p13, p14], [p15, p10], p16, kept);
+      const counted = between(difference(p14, p13), difference(p10, p15));
+      return made('angle', angle ? angle.toDeg - angle.fromDeg : counted);
     }
     case 3:
       return made('diameter', distance(p10, p15));
     case 4:
       return made('radius', distance(p10, p15));
     case 5: {
-      const angle = angleAtCorner(p15, p13, p14, p10);
-      return made(
-        'angle',
-        angle ? angle.toDeg - angle.fromDeg : between(difference(p13, p15), difference(p14, p15)),
-      );
+      // Counted from the first side to the second, unless the other way round is what is stored along.
+      const counted = between(difference(p13, p15), difference(p14, p15));
+      const isOther = stored !== null && Math.abs(360 - counted - stored * DEGREES) < SAME_ANGLE;
+      return made('angle', isOther ? 360 - counted : counted);
     }
     case 6: {
       // Counted along the direction that was level when it was drawn.
@@ -76,7 +74,10 @@ export function measureOf(drawing: Drawing, row: number): Measured | null {
   }
 }
 
-/** World coordinates in an object's own system: its axes are square, so the way back is the transposed matrix. */
+/** Degrees by which a stored angle may be off; it is kept in radians. */
+const SAME_ANGLE = 1e-3;
+
+/** World coordinates in an object's own system/** World coordinates in an object's own system: its axes are square, so the way back is the transposed matrix. */
 const toOwn = (m: Space, p: Point3): Point3 =>
   applySpace([m[0], m[4], m[8], 0, m[1], m[5], m[9], 0, m[2], m[6], m[10], 0], p);
 

@@ -1,9 +1,25 @@
-import type { SpaceComposer } from './space-composer';
 import type { DimensionPicture, Point } from './space-tags';
+
+interface Props {
+  readonly layer: string;
+  readonly colour: number;
+}
+
+/** What the picture is drawn with. */
+interface Surface {
+  line(props: Props, from: Point, to: Point): void;
+  text(
+    props: Props,
+    at: Point,
+    height: number,
+    text: string,
+    options: { readonly across: 'centre'; readonly angleDeg: number },
+  ): void;
+}
 
 /** What a dimension looks like: extension lines, slashes, the line, the text over it. */
 export function drawDimension(
-  space: SpaceComposer,
+  space: Surface,
   ...[height, from, to, a, b, plumb, text]: DimensionPicture
 ): void {
   const own = { layer: '0', colour: 0 };

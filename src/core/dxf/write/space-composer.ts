@@ -6,37 +6,21 @@ import { WIDTH_FROM_SYMBOL } from '../objects';
 import { decimal } from '../real';
 import { drawDimension } from './composer-dimension';
 import {
-  type ComposerHost,
   gradientTags,
+  type HostOf,
   oldView,
   ownSettings,
   type Point,
+  type Props,
   point,
   point2,
+  type TextOptions,
 } from './space-tags';
 
-/** Properties of a new object; what is left out comes from its layer. */
-export interface Props {
-  readonly layer: string;
-  readonly colour?: number;
-  readonly linetype?: string;
-  /** mm */
-  /** mm; of the objects in a symbol also the width of what places it. */
-  readonly widthMm?: number | 'of the symbol';
-}
+export type { Point, Props, TextOptions } from './space-tags';
 
-export interface TextOptions {
-  /** Letters wider or narrower than those of the style. */
-  readonly widthFactor?: number;
-  readonly slantDeg?: number;
-  readonly angleDeg?: number;
-  readonly across?: 'left' | 'centre' | 'right';
-  readonly up?: 'baseline' | 'middle';
-  readonly style?: string;
-}
-
-export type { ComposerHost, Point } from './space-tags';
 /** What a space needs of the file it is part of: a whole new one, or a drawing that is being edited. */
+export type ComposerHost = HostOf<SpaceComposer>;
 
 /** Records of the space being drawn in: a symbol, the model or a sheet. */
 export class SpaceComposer {

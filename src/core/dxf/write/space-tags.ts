@@ -1,9 +1,42 @@
 import type { NewTag } from '../edit/edits';
 import { isRealSetting } from '../edit/record-bodies';
 import { decimal } from '../real';
-import type { SpaceComposer } from './space-composer';
 
 export type Point = readonly [number, number];
+
+/** Properties of a new object; what is left out comes from its layer. */
+export interface Props {
+  readonly layer: string;
+  readonly colour?: number;
+  readonly linetype?: string;
+  /** mm */
+  /** mm; of the objects in a symbol also the width of what places it. */
+  readonly widthMm?: number | 'of the symbol';
+}
+
+export interface TextOptions {
+  /** Letters wider or narrower than those of the style. */
+  readonly widthFactor?: number;
+  readonly slantDeg?: number;
+  readonly angleDeg?: number;
+  readonly across?: 'left' | 'centre' | 'right';
+  readonly up?: 'baseline' | 'middle';
+  readonly style?: string;
+}
+
+/** What a space asks of the file it is part of. */
+export interface HostOf<Space> {
+  readonly version: string;
+  /** A fresh handle; empty in files that have none. */
+  handle(): string;
+  nextViewport(): number;
+  /** Makes the picture of a dimension as a symbol, and says its name. */
+  dimensionPicture(draw: (picture: Space) => void): string;
+  /** Objects carry data of our own: their application must be in the file. */
+  usesOwnData?(): void;
+  /** Handle of a set of parallel lines by its name. */
+  parallelSetHandle?(name: string): string;
+}
 
 /** Height of the text, the two points measured, the ends of the dimension line, whether it stands upright, the text. */
 export type DimensionPicture = [
@@ -15,20 +48,6 @@ export type DimensionPicture = [
   plumb: boolean,
   text: string,
 ];
-
-/** What a space asks of the drawing it is in. */
-export interface ComposerHost {
-  readonly version: string;
-  /** A fresh handle; empty in files that have none. */
-  handle(): string;
-  nextViewport(): number;
-  /** Makes the picture of a dimension as a symbol, and says its name. */
-  dimensionPicture(draw: (picture: SpaceComposer) => void): string;
-  /** Objects carry data of our own: their application must be in the file. */
-  usesOwnData?(): void;
-  /** Handle of a set of parallel lines by its name. */
-  parallelSetHandle?(name: string): string;
-}
 
 export function gradientTags(gradient: { from: number; to: number; angleDeg: number }): NewTag[] {
   const stop = (at: string, rgb: number): NewTag[] => [

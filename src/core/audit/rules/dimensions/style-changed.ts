@@ -20,6 +20,8 @@ const messages = {
     `Dimension style “${name}” is not as the standard has it: ${what}.`,
   scale: (name: string, times: number) =>
     `Dimensions in style “${name}” print ${Number(times.toPrecision(3))} times as large as the standard has them: the style is made for another scale than the one that shows them.`,
+  undefined: (name: string, count: number) =>
+    `Dimension style “${name}” is named by ${dimensions(count)} and not defined in the drawing.`,
   noScale: (name: string) =>
     `the size on paper of dimension style “${name}”: no scale shows its dimensions, or several do; its sizes were compared with each other`,
 };
@@ -44,6 +46,18 @@ export const dimensionsStyleChanged: Rule = {
       const { sized, settings, wanted, times } = compared(context, use, style);
       if (wanted.sizedOnPaper && use.paperMm === null && use.rows.length > 0)
         context.notChecked(messages.noScale(use.name));
+      if (use.range === null) {
+        yield {
+          message: messages.undefined(use.name, use.rows.length),
+          expected: words('defined as the standard has it'),
+          found: words('no definition'),
+          rows: use.rows,
+          subject: { kind: 'dimension style', value: use.name },
+          ...clauseOf(style),
+          remedy: `Dimension style ${use.name} is added as the standard has it.`,
+        };
+        continue;
+      }
       const about = {
         rows: use.rows,
         ...(use.handle === '' ? {} : { records: [use.handle] }),
@@ -103,9 +117,8 @@ export function compared(
 ): ComparedStyle {
   const { drawing, standard } = context;
   const wanted = dimensionValues(standard.dimensions, style);
-  const { range } = drawing.dimensionStyles.get(use.folded)!;
   const sized = (times: number, mmPerUnit: number): ComparedStyle => {
-    const values = readDimensionValues(drawing.reader, range, drawing.recordNames, mmPerUnit);
+    const values = readDimensionValues(drawing.reader, use.range, drawing.recordNames, mmPerUnit);
     return {
       wanted,
       sized: values,

@@ -44,13 +44,17 @@ export function angleAtCorner(corner: P, first: P, second: P, onArc: P): AngleGe
 }
 
 /**
- * The angle between two lines, in the one of their four sectors in which a point of the arc lies.
+ * The angle between two lines: of the four sectors at their crossing, and the four angles around them, the one that is as
+ * large as is said, and on whose side the point of the arc lies.
+ * @param saidDeg what it measures; where no angle there is as large, or it is not known (NaN), the point of the arc decides
+ *   alone, and the narrower angle where it lies on a side
  * @returns null for lines that are parallel, or of no length
  */
 export function angleBetweenLines(
   [a, b]: readonly [P, P],
   [c, d]: readonly [P, P],
   onArc: P,
+  saidDeg: number,
 ): AngleGeometry | null {
   const [ux, uy, vx, vy] = [b[0] - a[0], b[1] - a[1], d[0] - c[0], d[1] - c[1]];
   const cross = ux * vy - uy * vx;
@@ -61,35 +65,62 @@ export function angleBetweenLines(
   const radius = Math.hypot(onArc[0] - corner[0], onArc[1] - corner[1]);
   if (!(radius > 0)) return null;
   const at = Math.atan2(onArc[1] - corner[1], onArc[0] - corner[0]) * DEGREES;
+  const first = Math.atan2(uy, ux) * DEGREES;
+  const second = Math.atan2(vy, vx) * DEGREES;
   const lines = [
-    [a, b],
-    [c, d],
+    { ends: [a, b], sides: [first, first + 180] },
+    { ends: [c, d], sides: [second, second + 180] },
   ] as const;
-  // Each line gives two sides, one towards each of its ends.
-  const sides = lines.flatMap(([from, to], line) => {
-    const deg = Math.atan2(to[1] - from[1], to[0] - from[0]) * DEGREES;
-    return [deg, deg + 180].map((one) => ({
-      line,
-      deg: one,
-      ahead: turnTo(at, one),
-      behind: turnTo(one, at),
-    }));
-  });
-  const next = sides.reduce((best, one) => (one.ahead < best.ahead ? one : best));
-  const last = sides
-    .filter(({ line }) => line !== next.line)
-    .reduce((best, one) => (one.behind < best.behind ? one : best));
-  const legOf = ({ line, deg }: { line: number; deg: number }): number | null => {
+  const legOf = (ends: readonly P[], deg: number): number | null => {
     const [x, y] = [Math.cos(deg / DEGREES), Math.sin(deg / DEGREES)];
-    const along = lines[line].map((p) => (p[0] - corner[0]) * x + (p[1] - corner[1]) * y);
+    const along = ends.map((p) => (p[0] - corner[0]) * x + (p[1] - corner[1]) * y);
     const [near, far] = [Math.min(...along), Math.max(...along)];
     return radius > far ? far : radius < near ? near : null;
   };
-  return {
-    corner,
-    radius,
-    fromDeg: last.deg,
-    toDeg: last.deg + turnTo(last.deg, next.deg),
-    legs: [legOf(last), legOf(next)],
-  };
+  // Each line has a side towards either of its ends; each side of one makes an angle with each of the other, both ways.
+  const angles = lines.flatMap((one, i) =>
+    one.sides.flatMap((from) =>
+      lines[1 - i].sides.map(
+        (to): AngleGeometry => ({
+          corner,
+          radius,
+          fromDeg: from,
+          toDeg: from + turnTo(from, to),
+          legs: [legOf(one.ends, from), legOf(lines[1 - i].ends, to)],
+        }),
+      ),
+    ),
+  );
+  const span = ({ fromDeg, toDeg }: AngleGeometry): number => toDeg - fromDeg;
+  const holds = (one: AngleGeometry): boolean =>
+    [0, 360].some((full) => {
+      const turned = turnTo(one.fromDeg, at) - full;
+      return turned > -ON_SIDE && turned < span(one) + ON_SIDE;
+    });
+  const fitting = angles.filter((one) => Math.abs(span(one) - saidDeg) < AS_LARGE);
+  const narrowest = angles.reduce((best, one) =>
+    holds(one) && (!holds(best) || span(one) < span(best)) ? one : best,
+  );
+  return fitting.find(holds) ?? fitting[0] ?? narrowest;
+}
+
+/** Degrees off a side at which a point counts as on it. */
+const ON_SIDE = 1e-9;
+
+/** Degrees by which angles may differ that are one. */
+const AS_LARGE = 1e-3;
+
+/**
+ * Of the two angles between two sides the one that is as large as is said. The point on the arc says which is meant, but not
+ * every program heeds it.
+ */
+export function meantAngle(byArc: AngleGeometry, saidDeg: number): AngleGeometry {
+  const {
+    fromDeg,
+    toDeg,
+    legs: [first, second],
+  } = byArc;
+  return Math.abs(360 - (toDeg - fromDeg) - saidDeg) < AS_LARGE
+    ? { ...byArc, fromDeg: toDeg, toDeg: fromDeg + 360, legs: [second, first] }
+    : byArc;
 }

@@ -4,7 +4,6 @@ import { readDrawing } from '../../../dxf/read/interpret';
 import { factsOf } from '../../../facts/facts';
 import { readDimensionValues } from '../../../records/dimension-record';
 import { bytesOf, type Case, findingsOf, testRule } from '../testing';
-import { dimensionsOwnSettings } from './own-settings';
 import { dimensionsStyleChanged } from './style-changed';
 import { dimensionsStyleUnknown } from './style-unknown';
 import { dimensioned, measuredOnSheet, put, SCALE, settingsOf } from './testing';
@@ -69,6 +68,13 @@ testRule(dimensionsStyleChanged, {
       leaves: 0,
     },
     {
+      name: 'named and not defined',
+      standard,
+      draw: (file) => measuredOnSheet(file, [{ style: 'Building' }, { style: 'Building' }]),
+      messages: ['Dimension style “Building” is named by 2 dimensions and not defined in the drawing.'],
+      leaves: 0,
+    },
+    {
       name: 'in the oldest version, what it can hold',
       standard,
       version: 'AC1009',
@@ -77,96 +83,6 @@ testRule(dimensionsStyleChanged, {
         'Dimension style “Building” is not as the standard has it: ends: first, ends: second, figure: height and 1 more.',
       ],
       leaves: 0,
-    },
-  ],
-});
-
-testRule(dimensionsStyleUnknown, {
-  accept: [
-    { name: 'a style of the standard, whatever its case', standard, draw: styled('BUILDING') },
-    {
-      name: 'a style that nothing is drawn in',
-      standard,
-      draw: (file) => {
-        put(file, 'Theirs', settingsOf('Building'));
-        styled('Building')(file);
-      },
-    },
-    {
-      name: 'any style, where the standard has none',
-      standard: { ...standard, dimensions: [] },
-      draw: styled('Theirs'),
-    },
-  ],
-  reject: [
-    {
-      name: 'a style of theirs',
-      standard,
-      draw: styled('Theirs'),
-      messages: ['Dimension style “Theirs” is not in the standard (1 dimension).'],
-      found: 'Theirs',
-    },
-  ],
-});
-
-testRule(dimensionsOwnSettings, {
-  accept: [
-    {
-      name: 'what the style says, said again',
-      standard,
-      draw: (file) => {
-        put(file, 'Building', settingsOf('Building'));
-        measuredOnSheet(file, [{ style: 'Building', own: new Map([[140, 2.5]]) }]);
-      },
-    },
-    {
-      name: 'a line left out, a tolerance, a scale of its own',
-      standard,
-      draw: (file) => {
-        put(file, 'Building', settingsOf('Building'));
-        measuredOnSheet(file, [
-          { style: 'Building', own: new Map([[75, 1]]) },
-          { style: 'Building', own: new Map([[71, 1]]) },
-          { style: 'Building', own: new Map([[40, 25]]) },
-        ]);
-      },
-    },
-  ],
-  reject: [
-    {
-      name: 'each set of settings once',
-      standard,
-      draw: (file) => {
-        put(file, 'Building', settingsOf('Building'));
-        measuredOnSheet(file, [
-          { style: 'Building', own: new Map([[140, 3.5]]), drawnMm: 3.5 },
-          { style: 'Building', own: new Map([[140, 3.5]]), drawnMm: 3.5 },
-          {
-            style: 'Building',
-            own: new Map([
-              [271, 1],
-              [75, 1],
-            ]),
-          },
-        ]);
-      },
-      messages: [
-        '2 dimensions in style “Building” set something of their own: figure: height.',
-        '1 dimension in style “Building” sets something of its own: number: decimal places.',
-      ],
-      expected: 'figure: height 2.5 mm',
-      found: 'figure: height 3.5 mm',
-      leaves: 0,
-    },
-    {
-      name: 'a factor, which makes it say another length than its line has: a person decides',
-      standard,
-      draw: (file) => {
-        put(file, 'Building', settingsOf('Building'));
-        measuredOnSheet(file, [{ style: 'Building', own: new Map([[144, 2]]) }]);
-      },
-      messages: ['1 dimension in style “Building” sets a factor of its own: 2 ×.'],
-      found: '2 ×',
     },
   ],
 });
@@ -259,6 +175,22 @@ describe('dimensions of a style that is put right', () => {
     const [row] = factsOf(drawing, 0.25).rowsOfKind('dimension');
     expect(drawing.reader.findText(rangeOf(drawing, row), 3)).toBe('Building');
     expect(factsOf(drawing, 0.25).dimension(row).settings.number('overallScale')).toBe(SCALE);
+  });
+
+  it('named a style that nobody defined: they name one that is there from now on', () => {
+    const bytes = bytesOf({ draw: (file) => measuredOnSheet(file, [{ style: 'Gone' }]) });
+    const [found] = findingsOf(bytes, standard, dimensionsStyleUnknown);
+    expect(found.message).toBe('Dimension style “Gone” is not in the standard (1 dimension).');
+    const result = correctDrawing(bytes, standard, {
+      decisions: [{ finding: found.key, option: 'become', to: 'Building' }],
+    });
+    if (!result.ok) throw new Error(result.problem.message);
+    const drawing = read(result.value.bytes);
+    const [row] = factsOf(drawing, 0.25).rowsOfKind('dimension');
+    expect(drawing.reader.findText(rangeOf(drawing, row), 3)).toBe('Building');
+    const values = factsOf(drawing, 0.25).dimension(row).values;
+    expect([values.textHeightMm, values.overallScale, values.terminator1]).toEqual([2.5, SCALE, 'slash']);
+    expect(result.value.after.findings.filter(({ rule }) => rule.startsWith('dimensions/'))).toEqual([]);
   });
 
   it('keep a picture that is drawn at another size than their style says, and it is said why', () => {
