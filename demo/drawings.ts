@@ -2,6 +2,7 @@ import { DrawingComposer, type Point, type Props } from '../src/core/dxf/write/c
 import { marksOf } from '../src/core/records/linetype-marks';
 import { newTextStyle } from '../src/core/records/text-style-record';
 import { PLAIN_LOOK } from '../src/core/standard/line-words';
+import { defineStyle, measure } from './dimensions';
 import { parcelSurvey, quayDetails } from './from-outside';
 import { drawNorth, drawSheet } from './sheet';
 import { demoStandard } from './standard';
@@ -372,13 +373,14 @@ export function linkspan(): DemoDrawing {
   for (let x = 50_000; x < 84_000; x += 6_000)
     if (Math.abs(x - 66_000) > 7_000) m.place(on('Str_Fenders'), STEEL_SYMBOLS.fender, [x, 20_000]);
   for (const x of [52_000, 80_000]) m.place(on('Str_Fenders'), STEEL_SYMBOLS.bollard, [x, 22_200]);
-  m.dimension(on('S-STEL'), [62_000, 20_000], [70_000, 20_000], 24_000, 250);
-  m.dimension(on('S-STEL'), [58_000, -14_000], [74_000, -14_000], -16_500, 250, {
+  const theirs = defineStyle(file, 'STB-100', 100, { textHeightMm: 2.5, decimals: 0 });
+  measure(m, on('S-STEL'), theirs, [62_000, 20_000], [70_000, 20_000], 24_000);
+  measure(m, on('S-STEL'), theirs, [58_000, -14_000], [74_000, -14_000], -16_500, {
     // Somebody knew better: the drawing lies.
     says: '16500',
   });
-  m.dimension(on('S-STEL'), [70_350, -8_000], [70_350, 19_600], 78_000, 250, { plumb: true });
-  m.dimension(on('Dims'), [62_000, -14_000], [70_000, -14_000], -15_300, 250);
+  measure(m, on('S-STEL'), theirs, [70_350, -8_000], [70_350, 19_600], 78_000, { plumb: true });
+  measure(m, on('Dims'), theirs, [62_000, -14_000], [70_000, -14_000], -15_300, { heightMm: 3.5 });
   for (let i = 0; i < 13; i++) {
     const y = 17_600 - i * 2_000;
     m.text(

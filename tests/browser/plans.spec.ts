@@ -194,7 +194,7 @@ test('a dimension that lies is on top, restored in one step, undone and done aga
     .getByRole('button', { name: /^Correct/ })
     .filter({ hasText: 'Enter' })
     .click();
-  await expect(page.getByText('2 changes made.')).toBeVisible();
+  await expect(page.getByText('1 change made.')).toBeVisible();
   await expect(page.getByText('The dimension says “16500” and measures 16000.')).toHaveCount(0);
   const restored = await shaOf(page, id);
   // Its picture says so too.

@@ -177,7 +177,7 @@ function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Prop
                     setAnother(false);
                   }}
                 />
-                <span className="figures w-28 shrink-0 truncate font-medium" title={option.to}>
+                <span className="figures w-32 shrink-0 truncate font-medium" title={option.to}>
                   {option.to}
                 </span>
                 <span className="min-w-0 flex-1 text-ink-2">{option.reasons.join('; ')}</span>

@@ -112,8 +112,9 @@ function rank(context: AuditContext, use: DimensionStyleFact): Proposal[] {
 
 function proposalOf(context: AuditContext, use: DimensionStyleFact, style: StandardDimensionStyle): Proposal {
   const { name, paperMm } = use;
-  const { wanted: v, sized: values } = compared(context, use, style);
-  const isSized = paperMm !== null || !v.sizedOnPaper;
+  const { wanted: v, sized: values, times } = compared(context, use, style);
+  // A style that is made for another scale is of no height on paper that says anything.
+  const isSized = times === 1 && (paperMm !== null || !v.sizedOnPaper);
   const reasons: string[] = [];
   const sameEnds =
     values.terminator1 === v.terminator1 &&
