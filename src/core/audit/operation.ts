@@ -99,6 +99,8 @@ export type Operation =
       readonly from: string;
       readonly to: string;
     } & DimensionStyleChange)
+  /** Dimensions are drawn anew as they are. */
+  | { readonly type: 'redraw dimensions'; readonly rows: readonly number[] }
   /** Settings that dimensions and leaders have of their own are given back to their styles. */
   | {
       readonly type: 'clear dimension settings';
@@ -203,6 +205,7 @@ export function footprintOf(operation: Operation): Footprint {
         objects: { what: 'text', rows: operation.rows },
       };
     case 'clear dimension settings':
+    case 'redraw dimensions':
       return { reads: [], writes: [], objects: { what: 'text', rows: operation.rows } };
     case 'take from layer':
       return { reads: [], writes: [], objects: { what: operation.property, rows: operation.rows } };

@@ -47,6 +47,7 @@ type DimensionOperation = Extract<
       | 'set dimension style'
       | 'become dimension style'
       | 'clear dimension settings'
+      | 'redraw dimensions'
       | 'set dimension texts';
   }
 >;
@@ -74,6 +75,9 @@ export function applyDimensions(hand: ApplyingHand, rule: string, operation: Dim
       redraw(hand, rule, operation.rows, (row) => ({ look: lookOf(context, row, codes), silent: true }));
       return;
     }
+    case 'redraw dimensions':
+      redraw(hand, rule, operation.rows, (row) => ({ look: lookOf(context, row), silent: false }));
+      return;
     case 'set dimension texts':
       for (const [i, row] of operation.rows.entries()) say(hand, rule, row, operation.texts[i]);
   }

@@ -159,6 +159,7 @@ export class Applying {
       case 'set dimension style':
       case 'become dimension style':
       case 'clear dimension settings':
+      case 'redraw dimensions':
       case 'set dimension texts':
         applyDimensions(this.hand, rule, operation);
         return;

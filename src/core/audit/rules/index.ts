@@ -1,8 +1,13 @@
 import type { Rule } from '../rule';
+import { dimensionsChainSum } from './dimensions/chain-sum';
+import { dimensionsDoubled } from './dimensions/doubled';
 import { dimensionsOwnSettings } from './dimensions/own-settings';
+import { dimensionsPicture } from './dimensions/picture';
+import { dimensionsRoundMark } from './dimensions/round-mark';
 import { dimensionsStyleChanged } from './dimensions/style-changed';
 import { dimensionsStyleUnknown } from './dimensions/style-unknown';
 import { dimensionsTypedOver } from './dimensions/typed-over';
+import { dimensionsUnitSaid } from './dimensions/unit-said';
 import { fileDoubledRecords } from './file/doubled-records';
 import { fileHandles } from './file/handles';
 import { fileStructure } from './file/structure';
@@ -42,6 +47,8 @@ export const RULES: readonly Rule[] = [
   fileHandles,
   fileDoubledRecords,
   dimensionsTypedOver,
+  dimensionsPicture,
+  dimensionsUnitSaid,
   unitsTrueSize,
   unitsUnit,
   layersDoubled,
@@ -67,6 +74,9 @@ export const RULES: readonly Rule[] = [
   dimensionsStyleUnknown,
   dimensionsStyleChanged,
   dimensionsOwnSettings,
+  dimensionsRoundMark,
+  dimensionsDoubled,
+  dimensionsChainSum,
   pensNotPermitted,
   layersEmptyUnknown,
   objectsOwnColour,

@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { degreesIn, judgeTyped, numbersIn, type Shown, type WrittenNumber } from '../../../dimension/typed';
-import { formatAngle, formatDimension, formatLength } from '../../../dimension/value';
+import { numbersIn, type WrittenNumber } from '../../../dimension/typed';
 import { layerNameOf, rangeOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import type { DimensionFact } from '../../../facts/annotations';
@@ -12,8 +11,8 @@ import type { DimensionWords } from '../../operation';
 import type { FindingDraft, Rule } from '../../rule';
 import { switchSetting } from '../../settings';
 import { words } from '../../value';
-
-const dimensions = (count: number): string => (count === 1 ? '1 dimension' : `${count} dimensions`);
+import { dimensions } from './shared';
+import { judged, shownValue, throughViewports } from './shown';
 
 const messages = {
   lies: (said: string, measured: string) => `The dimension says “${said}” and measures ${measured}.`,
@@ -164,67 +163,6 @@ const rawOf = ({ drawing }: AuditContext, row: number): string =>
 
 const short = (text: string): string =>
   text.length > MOST_LETTERS ? `${text.slice(0, MOST_LETTERS)} …` : text;
-
-/** The value as its style writes it. */
-function shownValue({ measured, values }: DimensionFact): string {
-  if (!measured) return '';
-  if (measured.what === 'angle') return formatAngle(values, measured.value);
-  const sign = measured.what === 'radius' ? 'R' : measured.what === 'diameter' ? '⌀' : '';
-  return formatDimension(formatLength(scaled(values), Math.abs(measured.value), sign));
-}
-
-/** A factor below 0 holds on sheets alone; what is shown has its size. */
-const scaled = (values: DimensionFact['values']): DimensionFact['values'] => ({
-  ...values,
-  factor: Math.abs(values.factor) || 1,
-});
-
-/**
- * What a typed text says beside the measure: on a sheet also what a viewport shows there, whatever that is on paper. Null
- * where it is not known.
- */
-function judged(
-  context: AuditContext,
-  fact: DimensionFact,
-): 'words' | 'the same' | 'another' | 'what is seen' | null {
-  const { measured, typed, values } = fact;
-  if (!measured || !Number.isFinite(measured.value)) return null;
-  if (measured.what === 'angle') {
-    const said = degreesIn(typed ?? '');
-    if (!said) return 'words';
-    const step = Math.max(said.step, 10 ** -values.angleDecimals);
-    const off = Math.abs(said.value - measured.value);
-    return Math.min(off, Math.abs(360 - off)) <= step / 2 + 1e-9 ? 'the same' : 'another';
-  }
-  const shown = shownBy(context, fact);
-  const { says } = judgeTyped(typed ?? '', shown);
-  if (says !== 'another') return says;
-  const seen = throughViewports(context, fact);
-  return seen.length > 0 && judgeTyped(typed ?? '', { ...shown, values: seen, mm: null }).says === 'the same'
-    ? 'what is seen'
-    : 'another';
-}
-
-/** Lengths in the model that a dimension on a sheet can be about: what it measures there, at the scale of each viewport. */
-function throughViewports({ drawing, facts }: AuditContext, { row, measured }: DimensionFact): number[] {
-  const { kind, name } = drawing.containers[drawing.objects.container[row]];
-  if (kind !== 'sheet') return [];
-  return facts.viewports
-    .filter(({ sheet }) => sheet === name)
-    .map(({ mmPerUnit }) => Math.abs(measured?.value ?? 0) / mmPerUnit);
-}
-
-/** The figures that a dimension may show its length in. */
-function shownBy({ drawing }: AuditContext, { row, measured, values }: DimensionFact): Shown {
-  const length = Math.abs(measured?.value ?? 0);
-  const factor = Math.abs(values.factor) || 1;
-  const step = Math.max(values.rounding, values.lengthFormat === 'decimal' ? 10 ** -values.decimals : 0);
-  const container = drawing.containers[drawing.objects.container[row]];
-  const own = [length * factor, ...(values.second ? [length * factor * values.secondFactor] : [])];
-  const mm = drawing.unitMm === null ? null : length * drawing.unitMm;
-  if (container.kind === 'sheet') return { values: own, step, mm: null };
-  return { values: mm === null ? own : [...own, mm / 1000], step, mm };
-}
 
 /**
  * What a dimension is to say when its value shows again: words around the number are kept.

@@ -1,0 +1,69 @@
+import { layerNameOf, rangeOf } from '../../../dxf/drawing';
+import type { DimensionFact } from '../../../facts/annotations';
+import { identityOf } from '../../../facts/identity';
+import { oneLine } from '../../../one-line';
+import type { AuditContext } from '../../context';
+import type { Rule } from '../../rule';
+import { words } from '../../value';
+import { judged, shownValue } from './shown';
+
+const messages = {
+  stale: (shown: string, measured: string) =>
+    `The dimension is drawn with “${shown}” and measures ${measured}: its picture was not made anew.`,
+};
+
+export const dimensionsPicture: Rule = {
+  meta: {
+    id: 'dimensions/picture',
+    title: 'Picture of a dimension from before a change',
+    stage: 'looks',
+    weight: 'must',
+    correction: 'automatic',
+    what: 'The picture that a dimension is drawn and printed with says what the dimension measures.',
+    why: 'Viewers and printers show the picture: a dimension that was stretched and not drawn anew prints its old length.',
+    source: 'DXF reference: a dimension is shown by the symbol that holds its picture',
+  },
+
+  visit(context) {
+    const { drawing, facts } = context;
+    const stale: number[] = [];
+    return {
+      on: {
+        dimension(row) {
+          const raw = drawing.reader.findText(rangeOf(drawing, row), 1);
+          // What was typed over the value is another rule's; the value itself, with words around it, is this one's.
+          if (raw !== '' && !raw.includes('<>')) return;
+          const fact = facts.dimension(row);
+          if (fact.values.tolerance === 'limits' || fact.letters.length === 0) return;
+          if (judged(context, fact, drawnWords(context, fact)) === 'another') stale.push(row);
+        },
+      },
+      *finish() {
+        for (const row of stale) {
+          const fact = facts.dimension(row);
+          const said = drawnWords(context, fact);
+          yield {
+            message: messages.stale(said, shownValue(fact)),
+            expected: words(shownValue(fact)),
+            found: words(said),
+            rows: [row],
+            subject: {
+              layer: layerNameOf(drawing, row),
+              kind: 'dimension',
+              object: identityOf(drawing, row),
+            },
+            remedy: 'It is drawn anew from its points.',
+          };
+        }
+      },
+    };
+  },
+
+  settle: (context, finding) => ({
+    operations: [{ type: 'redraw dimensions', rows: context.rowsOf(finding) }],
+  }),
+};
+
+/** What the lettering of a picture says. */
+const drawnWords = ({ facts }: AuditContext, { letters }: DimensionFact): string =>
+  oneLine(letters.map((letter) => facts.text(letter)?.says ?? '').join(' '));
