@@ -1,4 +1,5 @@
 import type { RecordKind } from '../dxf/edit/edit-records';
+import type { LooseDimension } from '../facts/loose-dimensions';
 import type { OwnProperty } from '../standard/definitions';
 import type { DimensionSetting } from '../standard/dimension-settings';
 
@@ -99,6 +100,14 @@ export type Operation =
       readonly from: string;
       readonly to: string;
     } & DimensionStyleChange)
+  /** Lines, ends and numbers become the dimensions that they once were, in a style of the standard. */
+  | {
+      readonly type: 'rebuild dimensions';
+      /** All that goes. */
+      readonly rows: readonly number[];
+      readonly loose: readonly LooseDimension[];
+      readonly style: string;
+    }
   /** Dimensions are drawn anew as they are. */
   | { readonly type: 'redraw dimensions'; readonly rows: readonly number[] }
   /** Settings that dimensions and leaders have of their own are given back to their styles. */
@@ -177,6 +186,7 @@ export function footprintOf(operation: Operation): Footprint {
     case 'set dimension texts':
       return { reads: [], writes: [], objects: { what: 'text', rows: operation.rows } };
     case 'remove objects':
+    case 'rebuild dimensions':
       return { reads: [], writes: [], objects: { what: 'all', rows: operation.rows } };
     case 'resize texts':
     case 'turn texts':

@@ -15,7 +15,6 @@ import {
 } from '../dxf/edit/edit-dimension';
 import { addSymbol, addTextStyle, mergeRecord, renameRecord } from '../dxf/edit/edit-records';
 import { asMultiLine, setDimensionText, setTextWords } from '../dxf/edit/edit-words';
-import { faceOf } from '../dxf/fonts';
 import { foldName } from '../dxf/interner';
 import { overrideTags } from '../dxf/read/dimension-style';
 import { oneLine } from '../one-line';
@@ -39,6 +38,7 @@ import {
 import { findTextStyle } from '../standard/lettering';
 import { findLinetype } from '../standard/standard';
 import type { ApplyingHand } from './apply-lettering';
+import { letteringOf, rebuildDimensions } from './rebuild-dimensions';
 
 type DimensionOperation = Extract<
   Operation,
@@ -48,6 +48,7 @@ type DimensionOperation = Extract<
       | 'become dimension style'
       | 'clear dimension settings'
       | 'redraw dimensions'
+      | 'rebuild dimensions'
       | 'set dimension texts';
   }
 >;
@@ -77,6 +78,9 @@ export function applyDimensions(hand: ApplyingHand, rule: string, operation: Dim
     }
     case 'redraw dimensions':
       redraw(hand, rule, operation.rows, (row) => ({ look: lookOf(context, row), silent: false }));
+      return;
+    case 'rebuild dimensions':
+      rebuildDimensions(hand, rule, operation, addStyle);
       return;
     case 'set dimension texts':
       for (const [i, row] of operation.rows.entries()) say(hand, rule, row, operation.texts[i]);
@@ -263,17 +267,6 @@ function lookOf(context: AuditContext, row: number, cleared: ReadonlySet<number>
     unitsPerMm: unitsPerSize(context, row),
     lettering: letteringOf(context, made.textStyle),
   };
-}
-
-function letteringOf({ drawing, standard }: AuditContext, name: string): PictureLook['lettering'] {
-  const record = drawing.textStyles.get(foldName(name || 'Standard'));
-  if (record)
-    return {
-      face: faceOf(record.font, record.family, record.bold),
-      widthFactor: record.widthFactor,
-    };
-  const style = findTextStyle(standard.lettering.styles, name);
-  return { face: style?.face ?? 'stroke', widthFactor: style?.widthFactor ?? 1 };
 }
 
 /**

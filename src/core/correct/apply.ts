@@ -160,6 +160,7 @@ export class Applying {
       case 'become dimension style':
       case 'clear dimension settings':
       case 'redraw dimensions':
+      case 'rebuild dimensions':
       case 'set dimension texts':
         applyDimensions(this.hand, rule, operation);
         return;

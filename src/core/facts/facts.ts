@@ -17,6 +17,7 @@ import { type DimensionStyleFact, dimensionStyleFacts } from './dimension-styles
 import { type HandleFaults, handleFaults } from './handles';
 import { type LayerContents, layerContents } from './layers';
 import { type LinetypeFact, linetypeFact } from './linetypes';
+import { type LooseDimension, looseDimensions } from './loose-dimensions';
 import { type Appearance, appearancesOf, type ViewportFact, viewportFacts } from './paper';
 import { Patterned } from './patterned';
 import { type Crossing, crossingsOf, type Segments, segmentsOf } from './segments';
@@ -142,6 +143,11 @@ export class Facts {
   /** The dimension styles of the table, what is drawn in each, and how large. */
   get dimensionStyles(): readonly DimensionStyleFact[] {
     return this.lazily('dimension styles', () => dimensionStyleFacts(this.drawing, this));
+  }
+
+  /** Lines, ends and numbers that were once dimensions. */
+  get looseDimensions(): readonly LooseDimension[] {
+    return this.lazily('loose dimensions', () => looseDimensions(this.drawing, this));
   }
 
   /** The viewports that show something of the model. */

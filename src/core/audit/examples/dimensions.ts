@@ -1,6 +1,6 @@
 import { type FigureOwn, linearFigure } from '../../dimension/figure';
 import { joinedParts } from '../../dimension/picture';
-import { putPart, putTerminator } from '../../dimension/put-part';
+import { type PartLook, putPart, putTerminator } from '../../dimension/put-part';
 import type { SpaceComposer } from '../../dxf/write/composer';
 import { dimensionRecord, TERMINATOR_SYMBOLS } from '../../records/dimension-record';
 import {
@@ -11,6 +11,7 @@ import {
 } from '../../standard/dimension-settings';
 import { dimensionsChainSum } from '../rules/dimensions/chain-sum';
 import { dimensionsDoubled } from '../rules/dimensions/doubled';
+import { dimensionsLoose } from '../rules/dimensions/loose';
 import { dimensionsOwnSettings } from '../rules/dimensions/own-settings';
 import { dimensionsPicture } from '../rules/dimensions/picture';
 import { dimensionsRoundMark } from '../rules/dimensions/round-mark';
@@ -76,6 +77,13 @@ const styled =
     });
   };
 
+/** What the parts of a picture lie on. */
+const IN_PICTURE: Pick<PartLook, 'layer' | 'colour' | 'widthMm'> = {
+  layer: '0',
+  colour: 0,
+  widthMm: 'of the symbol',
+};
+
 /** The picture of a dimension of the wall, in the office's style. */
 const drawnWith =
   (
@@ -83,18 +91,13 @@ const drawnWith =
     at: readonly [number, number] = [12, 66],
     changed: Partial<DimensionValues> = {},
     y = 25,
+    on = IN_PICTURE,
   ) =>
   (space: SpaceComposer): void => {
     const { dimensions } = office50();
     const v = { ...dimensionValues(dimensions, dimensions[0]), ...changed };
     const lettering = { face: 'stroke', widthFactor: 1 } as const;
-    const look = {
-      layer: '0',
-      colour: 0,
-      widthMm: 'of the symbol',
-      text: { style: 'Standard' },
-      unitsPerMm: 1,
-    } as const;
+    const look: PartLook = { ...on, text: { style: 'Standard' }, unitsPerMm: 1 };
     const [from, to] = at;
     for (const part of joinedParts(
       linearFigure(v, lettering, [from, 16], [to, 16], 0, y - 16, to - from, own),
@@ -235,6 +238,19 @@ export const DIMENSION_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     breaks: {
       says: 'As printed the parts come to 54, and the whole says 55.',
       draw: chained([12, 30.3, 48.6, 66.9]),
+    },
+  },
+  [dimensionsLoose.meta.id]: {
+    standard: office50(),
+    complies: asDrawn,
+    breaks: {
+      says: 'It looks the same, and is four lines, two strokes and a text.',
+      draw: (sheet, file) => {
+        file.layer(asDefined(WALL));
+        file.layer(asDefined(TEXT));
+        sheet.rectangle({ layer: 'WALL' }, [12, 6], 54, 10);
+        drawnWith({}, [12, 66], {}, 25, { layer: 'TEXT', colour: 256, widthMm: 0.25 })(sheet);
+      },
     },
   },
 };

@@ -1,6 +1,7 @@
 import type { Rule } from '../rule';
 import { dimensionsChainSum } from './dimensions/chain-sum';
 import { dimensionsDoubled } from './dimensions/doubled';
+import { dimensionsLoose } from './dimensions/loose';
 import { dimensionsOwnSettings } from './dimensions/own-settings';
 import { dimensionsPicture } from './dimensions/picture';
 import { dimensionsRoundMark } from './dimensions/round-mark';
@@ -77,6 +78,7 @@ export const RULES: readonly Rule[] = [
   dimensionsRoundMark,
   dimensionsDoubled,
   dimensionsChainSum,
+  dimensionsLoose,
   pensNotPermitted,
   layersEmptyUnknown,
   objectsOwnColour,

@@ -3,7 +3,7 @@ import { kindOf, rangeOf } from '../drawing';
 import { foldName } from '../interner';
 import { decimal } from '../real';
 import type { SpaceComposer } from '../write/space-composer';
-import { ownSetting, ownSettings } from '../write/space-tags';
+import { ownSetting, ownSettings, point } from '../write/space-tags';
 import type { EditBase } from './edit-base';
 import { addObjects } from './edit-objects';
 import { addRecord, addSymbol, hasRecord } from './edit-records';
@@ -241,4 +241,47 @@ function usersOfPictures(base: EditBase): ReadonlyMap<string, number> {
   }
   usersKept.set(base, users);
   return users;
+}
+
+/** A straight dimension to be made. */
+export interface NewDimension {
+  readonly container: number;
+  readonly layer: string;
+  readonly style: string;
+  readonly angleDeg: number;
+  readonly first: readonly [number, number];
+  readonly second: readonly [number, number];
+  /** A point of its line, at the second extension line. */
+  readonly line: readonly [number, number];
+  draw(space: SpaceComposer): void;
+}
+
+/** Adds straight dimensions, each with its picture. */
+export function addDimensions(base: EditBase, made: readonly NewDimension[]): void {
+  const taken = new Set(base.drawing.symbols.keys());
+  const marked = base.drawing.document.version >= SUBCLASSES_FROM;
+  let next = 1;
+  for (const one of made) {
+    while (taken.has(`*d${next}`)) next++;
+    const name = `*D${next}`;
+    taken.add(foldName(name));
+    addSymbol(base, name, [0, 0], (space) => one.draw(space), ANONYMOUS);
+    const [c, s] = [Math.cos((one.angleDeg * Math.PI) / 180), Math.sin((one.angleDeg * Math.PI) / 180)];
+    const [dx, dy] = [one.second[0] - one.first[0], one.second[1] - one.first[1]];
+    const half = (dx * c + dy * s) / 2;
+    addObjects(base, one.container, (space) =>
+      space.record('DIMENSION', { layer: one.layer }, 'AcDbDimension', [
+        { code: 2, value: name },
+        ...point(10, one.line),
+        ...point(11, [one.line[0] - half * c, one.line[1] - half * s]),
+        { code: 70, value: marked ? 32 : 0 },
+        { code: 3, value: one.style },
+        ...(marked ? [{ code: 100, value: 'AcDbAlignedDimension' }] : []),
+        ...point(13, one.first),
+        ...point(14, one.second),
+        { code: 50, value: decimal(one.angleDeg) },
+        ...(marked ? [{ code: 100, value: 'AcDbRotatedDimension' }] : []),
+      ]),
+    );
+  }
 }

@@ -33,7 +33,7 @@ export class SpaceComposer {
   ) {}
 
   line(props: Props, from: Point, to: Point): void {
-    this.add('LINE', props, 'AcDbLine', [...point(10, from), ...point(11, to)]);
+    this.record('LINE', props, 'AcDbLine', [...point(10, from), ...point(11, to)]);
   }
 
   /**
@@ -50,7 +50,7 @@ export class SpaceComposer {
     const length = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
     const along: Point = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
     const across: Point = [-along[1], along[0]];
-    this.add('MLINE', props, 'AcDbMline', [
+    this.record('MLINE', props, 'AcDbMline', [
       { code: 2, value: set.name },
       { code: 340, value: this.file.parallelSetHandle?.(set.name) ?? '0' },
       { code: 40, value: decimal(scale) },
@@ -92,7 +92,7 @@ export class SpaceComposer {
       this.oldPolyline(props, points, closed, bulges, width);
       return;
     }
-    this.add('LWPOLYLINE', props, 'AcDbPolyline', [
+    this.record('LWPOLYLINE', props, 'AcDbPolyline', [
       { code: 90, value: points.length },
       { code: 70, value: closed ? 1 : 0 },
       ...(width > 0 ? [{ code: 43, value: decimal(width) }] : []),
@@ -111,7 +111,7 @@ export class SpaceComposer {
     bulges: readonly number[],
     width: number,
   ): void {
-    this.add('POLYLINE', props, '', [
+    this.record('POLYLINE', props, '', [
       { code: 66, value: 1 },
       ...point(10, [0, 0]),
       { code: 70, value: closed ? 1 : 0 },
@@ -123,11 +123,11 @@ export class SpaceComposer {
         : []),
     ]);
     for (const [i, at] of points.entries())
-      this.add('VERTEX', { layer: props.layer }, '', [
+      this.record('VERTEX', { layer: props.layer }, '', [
         ...point(10, at),
         ...(bulges[i] ? [{ code: 42, value: decimal(bulges[i]) }] : []),
       ]);
-    this.add('SEQEND', { layer: props.layer }, '', []);
+    this.record('SEQEND', { layer: props.layer }, '', []);
   }
 
   rectangle(props: Props, [x, y]: Point, width: number, height: number): void {
@@ -144,7 +144,7 @@ export class SpaceComposer {
   }
 
   circle(props: Props, centre: Point, radius: number): void {
-    this.add('CIRCLE', props, 'AcDbCircle', [...point(10, centre), { code: 40, value: decimal(radius) }]);
+    this.record('CIRCLE', props, 'AcDbCircle', [...point(10, centre), { code: 40, value: decimal(radius) }]);
   }
 
   arc(props: Props, centre: Point, radius: number, fromDeg: number, toDeg: number): void {
@@ -153,7 +153,7 @@ export class SpaceComposer {
       { code: 50, value: decimal(fromDeg) },
       { code: 51, value: decimal(toDeg) },
     ];
-    this.add(
+    this.record(
       'ARC',
       props,
       'AcDbCircle',
@@ -163,7 +163,7 @@ export class SpaceComposer {
 
   solid(props: Props, corners: readonly [Point, Point, Point, Point]): void {
     const [a, b, c, d] = corners;
-    this.add('SOLID', props, 'AcDbTrace', [
+    this.record('SOLID', props, 'AcDbTrace', [
       ...point(10, a),
       ...point(11, b),
       ...point(12, d),
@@ -187,7 +187,7 @@ export class SpaceComposer {
       ...(placed ? point(11, at) : []),
     ];
     const vertical: NewTag[] = up ? [{ code: 73, value: up }] : [];
-    this.add(
+    this.record(
       'TEXT',
       props,
       'AcDbText',
@@ -197,7 +197,7 @@ export class SpaceComposer {
 
   /** Multi-line text from its top left; `\P` starts a line. */
   paragraph(props: Props, at: Point, height: number, width: number, text: string, style = 'Standard'): void {
-    this.add('MTEXT', props, 'AcDbMText', [
+    this.record('MTEXT', props, 'AcDbMText', [
       ...point(10, at),
       { code: 40, value: decimal(height) },
       { code: 41, value: decimal(width) },
@@ -216,7 +216,7 @@ export class SpaceComposer {
   ): void {
     const scale = options.scale ?? 1;
     const scaleX = options.scaleX ?? scale;
-    this.add('INSERT', props, 'AcDbBlockReference', [
+    this.record('INSERT', props, 'AcDbBlockReference', [
       { code: 2, value: symbol },
       ...point(10, at),
       ...(scaleX !== 1 ? [{ code: 41, value: decimal(scaleX) }] : []),
@@ -276,7 +276,7 @@ export class SpaceComposer {
     const { families, gradient } = pattern;
     if (own !== undefined) this.file.usesOwnData?.();
     const solid = families.length === 0;
-    this.add('HATCH', props, 'AcDbHatch', [
+    this.record('HATCH', props, 'AcDbHatch', [
       ...point(10, [0, 0]),
       { code: 210, value: '0.0' },
       { code: 220, value: '0.0' },
@@ -349,7 +349,7 @@ export class SpaceComposer {
     const middle: Point = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
     const aligned: NewTag[] = [...point(13, from), ...point(14, to)];
     const turned: NewTag[] = plumb ? [{ code: 50, value: '90.0' }] : [];
-    this.add('DIMENSION', props, 'AcDbDimension', [
+    this.record('DIMENSION', props, 'AcDbDimension', [
       { code: 2, value: name },
       ...point(10, b),
       ...point(11, middle),
@@ -393,10 +393,10 @@ export class SpaceComposer {
       { code: 69, value: id },
     ];
     if (!this.marked) {
-      this.add('VIEWPORT', props, '', [...window, ...oldView(view, viewHeight)]);
+      this.record('VIEWPORT', props, '', [...window, ...oldView(view, viewHeight)]);
       return;
     }
-    this.add('VIEWPORT', props, 'AcDbViewport', [
+    this.record('VIEWPORT', props, 'AcDbViewport', [
       ...window,
       { code: 12, value: decimal(view[0]) },
       { code: 22, value: decimal(view[1]) },
@@ -422,7 +422,8 @@ export class SpaceComposer {
     return this.file.version !== 'AC1009';
   }
 
-  private add(entity: string, props: Props, subclass: string, body: readonly NewTag[]): void {
+  /** Any object, with the tags that its kind asks for. */
+  record(entity: string, props: Props, subclass: string, body: readonly NewTag[]): void {
     const handle = this.file.handle();
     const record: NewTag[] = [{ code: 0, value: entity }];
     if (handle !== '') record.push({ code: 5, value: handle });

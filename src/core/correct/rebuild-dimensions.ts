@@ -1,0 +1,116 @@
+import type { AuditContext } from '../audit/context';
+import type { Operation } from '../audit/operation';
+import { linearFigure } from '../dimension/figure';
+import { joinedParts, type PictureLook } from '../dimension/picture';
+import { putPart } from '../dimension/put-part';
+import { layerNameOf } from '../dxf/drawing';
+import { addDimensions, type NewDimension } from '../dxf/edit/edit-dimension';
+import { removeObjects } from '../dxf/edit/remove-objects';
+import { faceOf } from '../dxf/fonts';
+import { foldName } from '../dxf/interner';
+import type { LooseDimension } from '../facts/loose-dimensions';
+import { readDimensionValues } from '../records/dimension-record';
+import { type DimensionValues, dimensionValues, findDimensionStyle } from '../standard/dimension-settings';
+import { findTextStyle } from '../standard/lettering';
+import type { ApplyingHand } from './apply-lettering';
+
+/** What letters of a text style are drawn with: as the drawing has the style, else as the standard does. */
+export function letteringOf({ drawing, standard }: AuditContext, name: string): PictureLook['lettering'] {
+  const record = drawing.textStyles.get(foldName(name || 'Standard'));
+  if (record)
+    return {
+      face: faceOf(record.font, record.family, record.bold),
+      widthFactor: record.widthFactor,
+    };
+  const style = findTextStyle(standard.lettering.styles, name);
+  return { face: style?.face ?? 'stroke', widthFactor: style?.widthFactor ?? 1 };
+}
+
+/**
+ * Lines, ends and numbers become dimensions: the style's own where the drawing has it, else added for the size that the
+ * numbers have.
+ */
+export function rebuildDimensions(
+  hand: ApplyingHand,
+  rule: string,
+  { rows, loose, style: name }: Extract<Operation, { type: 'rebuild dimensions' }>,
+  addStyle: (hand: ApplyingHand, name: string, mmPerUnit: number) => void,
+): void {
+  const { context, editor } = hand;
+  const { drawing, standard, facts } = context;
+  const style = findDimensionStyle(standard.dimensions, name);
+  if (!style || loose.length === 0) return;
+  const wanted = dimensionValues(standard.dimensions, style);
+  const height = facts.text(loose[0].text)?.height ?? wanted.textHeightMm;
+  const record = drawing.dimensionStyles.get(foldName(style.name));
+  const present = record && readDimensionValues(drawing.reader, record.range, drawing.recordNames);
+  const mmPerUnit = wanted.textHeightMm / height;
+  if (!present && editor.isNew(`dimension style ${style.name}`)) addStyle(hand, style.name, mmPerUnit);
+  const values = present ?? wanted;
+  const overall = present && !present.sizedOnPaper ? present.overallScale : 1 / mmPerUnit;
+  const look: PictureLook = {
+    values,
+    unitsPerMm: overall,
+    lettering: letteringOf(context, values.textStyle),
+  };
+  for (const one of loose) {
+    hand.objectChange(
+      rule,
+      one.text,
+      'object',
+      `“${facts.text(one.text)?.says}” and its lines`,
+      'a dimension',
+    );
+    for (const row of one.rows) hand.covers(row);
+  }
+  removeObjects(editor, rows);
+  addDimensions(
+    editor,
+    loose.map((one) => dimensionOf(context, one, record?.name ?? style.name, look)),
+  );
+}
+
+function dimensionOf(
+  { drawing }: AuditContext,
+  { text, first, second, line, angleDeg }: LooseDimension,
+  style: string,
+  { values, unitsPerMm, lettering }: PictureLook,
+): NewDimension {
+  const onPaper = ([x, y]: readonly [number, number]): [number, number] => [x / unitsPerMm, y / unitsPerMm];
+  const [c, s] = [Math.cos((angleDeg * Math.PI) / 180), Math.sin((angleDeg * Math.PI) / 180)];
+  const distance = ((line[1] - first[1]) * c - (line[0] - first[0]) * s) / unitsPerMm;
+  const measured = Math.abs((second[0] - first[0]) * c + (second[1] - first[1]) * s);
+  const plain: DimensionValues = { ...values, factor: Math.abs(values.factor) || 1 };
+  return {
+    container: drawing.objects.container[text],
+    layer: layerNameOf(drawing, text),
+    style,
+    angleDeg,
+    first,
+    second,
+    line,
+    draw: (space) => {
+      const parts = linearFigure(
+        plain,
+        lettering,
+        onPaper(first),
+        onPaper(second),
+        angleDeg,
+        distance,
+        measured,
+      );
+      for (const part of joinedParts(parts))
+        putPart(space, part, {
+          layer: '0',
+          colour: 0,
+          widthMm: 'of the symbol',
+          linetype: 'BYBLOCK',
+          text: {
+            style: values.textStyle || 'Standard',
+            ...(lettering.widthFactor === 1 ? {} : { widthFactor: lettering.widthFactor }),
+          },
+          unitsPerMm,
+        });
+    },
+  };
+}
