@@ -74,6 +74,22 @@ export type Operation =
       readonly by: readonly (readonly [number, number])[];
       readonly onPaperMm: readonly number[];
     }
+  /** Labels go with the ends of their leaders, one way for each; the tips stay. */
+  | {
+      readonly type: 'move labels';
+      readonly leaders: readonly number[];
+      /** The labels. */
+      readonly rows: readonly number[];
+      readonly by: readonly (readonly [number, number])[];
+      readonly onPaperMm: readonly number[];
+    }
+  /** Points of leaders, from the tip on, for each row. */
+  | {
+      readonly type: 'set leader points';
+      readonly rows: readonly number[];
+      readonly points: readonly (readonly (readonly [number, number])[])[];
+      readonly onPaperMm: readonly number[];
+    }
   /** Half a turn about a point, for each row. */
   | {
       readonly type: 'turn texts';
@@ -108,8 +124,19 @@ export type Operation =
       readonly loose: readonly LooseDimension[];
       readonly style: string;
     }
-  /** Dimensions are drawn anew as they are. */
-  | { readonly type: 'redraw dimensions'; readonly rows: readonly number[] }
+  /** Lines of straight dimensions are moved, drawing units and as far as that is on paper, one way for each row. */
+  | {
+      readonly type: 'move dimension lines';
+      readonly rows: readonly number[];
+      readonly by: readonly (readonly [number, number])[];
+      readonly onPaperMm: readonly number[];
+    }
+  /** Dimensions are drawn anew as they are; of one that cannot be, the lettering of its picture says what is given. */
+  | {
+      readonly type: 'redraw dimensions';
+      readonly rows: readonly number[];
+      readonly shown: readonly string[];
+    }
   /** Settings that dimensions and leaders have of their own are given back to their styles. */
   | {
       readonly type: 'clear dimension settings';
@@ -188,6 +215,13 @@ export function footprintOf(operation: Operation): Footprint {
     case 'remove objects':
     case 'rebuild dimensions':
       return { reads: [], writes: [], objects: { what: 'all', rows: operation.rows } };
+    case 'move labels':
+      return {
+        reads: [],
+        writes: [],
+        objects: { what: 'text', rows: [...operation.leaders, ...operation.rows] },
+      };
+    case 'set leader points':
     case 'resize texts':
     case 'turn texts':
     case 'move texts':
@@ -216,6 +250,7 @@ export function footprintOf(operation: Operation): Footprint {
       };
     case 'clear dimension settings':
     case 'redraw dimensions':
+    case 'move dimension lines':
       return { reads: [], writes: [], objects: { what: 'text', rows: operation.rows } };
     case 'take from layer':
       return { reads: [], writes: [], objects: { what: operation.property, rows: operation.rows } };

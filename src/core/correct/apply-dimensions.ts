@@ -1,5 +1,6 @@
 import type { AuditContext } from '../audit/context';
 import type { DimensionStyleChange, DimensionWords, Operation } from '../audit/operation';
+import { letteringOf, lookOf, rawTextOf, unitsPerSize, whyNotRedrawn } from '../audit/redrawing';
 import { dimensionParts, joinedParts, type PictureLook } from '../dimension/picture';
 import { type PartLook, putPart, putTerminator } from '../dimension/put-part';
 import type { TagRange } from '../dxf/document';
@@ -7,6 +8,7 @@ import { entityOf, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
 import {
   addDimensionStyle,
   clearOwnSettings,
+  moveDimensionLine,
   type NewPicture,
   pictureRows,
   redrawPictures,
@@ -38,7 +40,7 @@ import {
 import { findTextStyle } from '../standard/lettering';
 import { findLinetype } from '../standard/standard';
 import type { ApplyingHand } from './apply-lettering';
-import { letteringOf, rebuildDimensions } from './rebuild-dimensions';
+import { rebuildDimensions } from './rebuild-dimensions';
 
 type DimensionOperation = Extract<
   Operation,
@@ -48,6 +50,7 @@ type DimensionOperation = Extract<
       | 'become dimension style'
       | 'clear dimension settings'
       | 'redraw dimensions'
+      | 'move dimension lines'
       | 'rebuild dimensions'
       | 'set dimension texts';
   }
@@ -76,8 +79,18 @@ export function applyDimensions(hand: ApplyingHand, rule: string, operation: Dim
       redraw(hand, rule, operation.rows, (row) => ({ look: lookOf(context, row, codes), silent: true }));
       return;
     }
-    case 'redraw dimensions':
-      redraw(hand, rule, operation.rows, (row) => ({ look: lookOf(context, row), silent: false }));
+    case 'redraw dimensions': {
+      const drawn = redraw({ ...hand, objectChange: () => {} }, rule, operation.rows, (row) => ({
+        look: lookOf(context, row),
+        silent: true,
+      }));
+      for (const [i, row] of operation.rows.entries())
+        if (drawn.has(row)) hand.objectChange(rule, row, 'picture', 'as it was drawn', 'drawn anew');
+        else sayInPicture(hand, rule, row, '', operation.shown[i]);
+      return;
+    }
+    case 'move dimension lines':
+      moveLines(hand, rule, operation);
       return;
     case 'rebuild dimensions':
       rebuildDimensions(hand, rule, operation, addStyle);
@@ -217,16 +230,6 @@ function becomeDimensionStyle(
   });
 }
 
-/** Drawing units in one of the units that a dimension counts its sizes in; NaN where nothing tells. */
-function unitsPerSize({ facts }: AuditContext, row: number): number {
-  const { settings, letters, values } = facts.dimension(row);
-  const scale = settings.number('overallScale');
-  if (scale > 0) return scale;
-  // Sized by whatever shows it: its picture tells how large it was drawn last.
-  const drawn = letters.map((letter) => facts.lettering(letter)?.height ?? 0).find((height) => height > 0);
-  return drawn === undefined || !(values.textHeightMm > 0) ? Number.NaN : drawn / values.textHeightMm;
-}
-
 /**
  * What a dimension is drawn with when its style has other values: what it has of its own goes before them.
  * @param overallScale that the style is given; null where it keeps its own
@@ -252,23 +255,6 @@ function lookWith(
   };
 }
 
-/** What a dimension is drawn with when some of its own settings are given back; none given back draws it as it is. */
-function lookOf(context: AuditContext, row: number, cleared: ReadonlySet<number> = new Set()): PictureLook {
-  const { drawing, facts } = context;
-  const { values, settings } = facts.dimension(row);
-  const record = drawing.dimensionStyles.get(foldName(settings.styleName));
-  const style = readDimensionValues(drawing.reader, record?.range ?? null, drawing.recordNames);
-  const next: Record<string, unknown> = { ...values };
-  for (const name of SETTING_NAMES)
-    if (codesOf(name).some((code) => cleared.has(code))) next[name] = style[name];
-  const made = next as unknown as DimensionValues;
-  return {
-    values: made,
-    unitsPerMm: unitsPerSize(context, row),
-    lettering: letteringOf(context, made.textStyle),
-  };
-}
-
 /**
  * Draws dimensions anew. One that cannot be drawn keeps its picture, and the list of changes says why.
  * @param typedOf what a dimension holds in place of its value; left out, what it holds now
@@ -279,18 +265,16 @@ function redraw(
   rows: readonly number[],
   of: (row: number) => { readonly look: PictureLook; readonly silent: boolean },
   typedOf: (row: number) => string = (row) => rawTextOf(context, row),
+  wayOf: (row: number) => readonly [number, number] = () => [0, 0],
 ): ReadonlySet<number> {
   const { drawing } = context;
   const pictures: NewPicture[] = [];
   for (const row of rows) {
     if (kindOf(drawing, row) !== 'dimension') continue;
     const { look, silent } = of(row);
-    const style = drawing.textStyles.get(foldName(look.values.textStyle || 'Standard'));
-    const { parts, why } = isSizedOtherwise(context, row)
-      ? { parts: null, why: 'its picture is drawn at another size than its style says' }
-      : style && style.height > 0
-        ? { parts: null, why: 'its text style has a height of its own' }
-        : dimensionParts(drawing, row, look, typedOf(row));
+    const not = whyNotRedrawn(context, row, look, typedOf(row));
+    const { parts, why } =
+      not === null ? dimensionParts(drawing, row, look, typedOf(row), wayOf(row)) : { parts: null, why: not };
     if (parts === null) {
       objectChange(rule, row, 'picture', 'as it was drawn', `stays: ${why}`);
       continue;
@@ -310,25 +294,28 @@ function redraw(
   return new Set(pictures.map(({ row }) => row));
 }
 
-/** Heights that differ by less are one. */
-const SAME_HEIGHT = 0.02;
-
-/**
- * Whether a dimension's picture has lettering of another size than its settings ask for: whoever wrote it sized it by
- * something else, and drawn anew it would be larger or smaller than it was meant.
- */
-function isSizedOtherwise({ facts }: AuditContext, row: number): boolean {
-  const { settings, letters, values } = facts.dimension(row);
-  const scale = settings.number('overallScale');
-  const heights = letters.flatMap((letter) => facts.lettering(letter)?.height ?? []);
-  if (!(scale > 0) || heights.length === 0) return false;
-  return !heights.some((height) => Math.abs(height / (values.textHeightMm * scale) - 1) <= SAME_HEIGHT);
+/** Moves the lines of dimensions, and draws them anew; one that cannot be drawn stays where it is. */
+function moveLines(
+  hand: ApplyingHand,
+  rule: string,
+  { rows, by, onPaperMm }: Extract<Operation, { type: 'move dimension lines' }>,
+): void {
+  const wayOf = new Map(rows.map((row, i) => [row, by[i]]));
+  const drawn = redraw(
+    hand,
+    rule,
+    rows,
+    (row) => ({ look: lookOf(hand.context, row), silent: true }),
+    (row) => rawTextOf(hand.context, row),
+    (row) => wayOf.get(row) ?? [0, 0],
+  );
+  for (const [i, row] of rows.entries()) {
+    if (!drawn.has(row)) continue;
+    const moved = Number(onPaperMm[i].toFixed(2));
+    moveDimensionLine(hand.editor, row, by[i]);
+    hand.objectChange(rule, row, 'place', 'where it was', `moved by ${moved} mm on paper`, moved);
+  }
 }
-
-const rawTextOf = ({ drawing }: AuditContext, row: number): string => {
-  const raw = drawing.reader.findText(rangeOf(drawing, row), 1);
-  return raw === '<>' ? '' : raw;
-};
 
 /** What a picture's parts are drawn with: on the layer that they lay on, all else from the dimension. */
 function partLookOf(context: AuditContext, row: number, look: PictureLook): PartLook {
@@ -355,8 +342,7 @@ function partLookOf(context: AuditContext, row: number, look: PictureLook): Part
 /** Gives a dimension other words and draws it anew; where it cannot be drawn, the lettering of its picture says them. */
 function say(hand: ApplyingHand, rule: string, row: number, { typed, shown }: DimensionWords): void {
   const { context, editor, objectChange } = hand;
-  const { facts } = context;
-  const { typed: before, letters } = facts.dimension(row);
+  const { typed: before } = context.facts.dimension(row);
   setDimensionText(editor, row, typed);
   objectChange(rule, row, 'text', before ?? 'the measured value', typed || 'the measured value');
   const drawn = redraw(
@@ -367,10 +353,23 @@ function say(hand: ApplyingHand, rule: string, row: number, { typed, shown }: Di
     () => asMultiLine(typed),
   );
   if (drawn.has(row)) return;
-  // A picture that shows what was typed shows what is said now; one that shows something else is none of this text.
-  const said = oneLine(before ?? '');
-  const letter = letters.find((one) => oneLine(facts.text(one)?.says ?? '') === said);
+  sayInPicture(hand, rule, row, oneLine(before ?? ''), shown);
+}
+
+/** Sets the lettering of a picture that is not drawn anew: what says the same as before, or all that there is. */
+function sayInPicture(
+  { context, editor, objectChange }: ApplyingHand,
+  rule: string,
+  row: number,
+  before: string,
+  shown: string,
+): void {
+  const { facts } = context;
+  const { letters } = facts.dimension(row);
+  const said = (letter: number): string => oneLine(facts.text(letter)?.says ?? '');
+  const letter =
+    letters.find((one) => said(one) === before) ?? (letters.length === 1 ? letters[0] : undefined);
   if (letter === undefined) return;
+  objectChange(rule, letter, 'text', said(letter), shown);
   setTextWords(editor, letter, shown);
-  objectChange(rule, letter, 'text', said, shown);
 }

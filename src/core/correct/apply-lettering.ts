@@ -3,6 +3,7 @@ import type { Operation } from '../audit/operation';
 import type { Change } from '../audit/rule';
 import type { TagRange } from '../dxf/document';
 import { rangeOf } from '../dxf/drawing';
+import { moveLeaderEnd, setLeaderPoints } from '../dxf/edit/edit-leader';
 import {
   clearFormatting,
   moveText,
@@ -48,6 +49,8 @@ type LetteringOperation = Extract<
       | 'resize texts'
       | 'turn texts'
       | 'move texts'
+      | 'move labels'
+      | 'set leader points'
       | 'set text factors'
       | 'clear text formatting'
       | 'become text style'
@@ -81,6 +84,23 @@ export function applyLettering(hand: ApplyingHand, rule: string, operation: Lett
         const moved = Number(operation.onPaperMm[i].toFixed(2));
         moveText(editor, row, operation.by[i]);
         hand.objectChange(rule, row, 'place', 'over another text', `moved by ${moved} mm on paper`, moved);
+      });
+      return;
+    case 'move labels':
+      each((row, i) => {
+        const moved = Number(operation.onPaperMm[i].toFixed(2));
+        const leader = operation.leaders[i];
+        moveText(editor, row, operation.by[i]);
+        moveLeaderEnd(editor, leader, operation.by[i]);
+        hand.objectChange(rule, row, 'place', 'crossing leaders', `moved by ${moved} mm on paper`, moved);
+        hand.objectChange(rule, leader, 'place', 'crossing leaders', 'follows its label');
+      });
+      return;
+    case 'set leader points':
+      each((row, i) => {
+        const moved = Number(operation.onPaperMm[i].toFixed(2));
+        setLeaderPoints(editor, row, operation.points[i]);
+        hand.objectChange(rule, row, 'place', 'as it was led', `moved by ${moved} mm on paper`, moved);
       });
       return;
     case 'set text factors': {

@@ -150,6 +150,8 @@ export class Applying {
       case 'resize texts':
       case 'turn texts':
       case 'move texts':
+      case 'move labels':
+      case 'set leader points':
       case 'set text factors':
       case 'clear text formatting':
       case 'become text style':
@@ -160,6 +162,7 @@ export class Applying {
       case 'become dimension style':
       case 'clear dimension settings':
       case 'redraw dimensions':
+      case 'move dimension lines':
       case 'rebuild dimensions':
       case 'set dimension texts':
         applyDimensions(this.hand, rule, operation);

@@ -1,30 +1,17 @@
 import type { AuditContext } from '../audit/context';
 import type { Operation } from '../audit/operation';
+import { letteringOf } from '../audit/redrawing';
 import { linearFigure } from '../dimension/figure';
 import { joinedParts, type PictureLook } from '../dimension/picture';
 import { putPart } from '../dimension/put-part';
 import { layerNameOf } from '../dxf/drawing';
 import { addDimensions, type NewDimension } from '../dxf/edit/edit-dimension';
 import { removeObjects } from '../dxf/edit/remove-objects';
-import { faceOf } from '../dxf/fonts';
 import { foldName } from '../dxf/interner';
 import type { LooseDimension } from '../facts/loose-dimensions';
 import { readDimensionValues } from '../records/dimension-record';
 import { type DimensionValues, dimensionValues, findDimensionStyle } from '../standard/dimension-settings';
-import { findTextStyle } from '../standard/lettering';
 import type { ApplyingHand } from './apply-lettering';
-
-/** What letters of a text style are drawn with: as the drawing has the style, else as the standard does. */
-export function letteringOf({ drawing, standard }: AuditContext, name: string): PictureLook['lettering'] {
-  const record = drawing.textStyles.get(foldName(name || 'Standard'));
-  if (record)
-    return {
-      face: faceOf(record.font, record.family, record.bold),
-      widthFactor: record.widthFactor,
-    };
-  const style = findTextStyle(standard.lettering.styles, name);
-  return { face: style?.face ?? 'stroke', widthFactor: style?.widthFactor ?? 1 };
-}
 
 /**
  * Lines, ends and numbers become dimensions: the style's own where the drawing has it, else added for the size that the
@@ -72,12 +59,19 @@ export function rebuildDimensions(
 
 function dimensionOf(
   { drawing }: AuditContext,
-  { text, first, second, line, angleDeg }: LooseDimension,
+  { text, first: firstEnd, second: secondEnd, line, angleDeg }: LooseDimension,
   style: string,
   { values, unitsPerMm, lettering }: PictureLook,
 ): NewDimension {
   const onPaper = ([x, y]: readonly [number, number]): [number, number] => [x / unitsPerMm, y / unitsPerMm];
   const [c, s] = [Math.cos((angleDeg * Math.PI) / 180), Math.sin((angleDeg * Math.PI) / 180)];
+  // Its points lie beyond the ends of the extension lines, by the gap that the style keeps.
+  const gap = values.extensionFixed ? 0 : values.extensionOffsetMm * unitsPerMm;
+  const beyond = ([x, y]: readonly [number, number]): [number, number] => {
+    const away = Math.sign((y - line[1]) * c - (x - line[0]) * s) * gap;
+    return [x - away * s, y + away * c];
+  };
+  const [first, second] = [beyond(firstEnd), beyond(secondEnd)];
   const distance = ((line[1] - first[1]) * c - (line[0] - first[0]) * s) / unitsPerMm;
   const measured = Math.abs((second[0] - first[0]) * c + (second[1] - first[1]) * s);
   const plain: DimensionValues = { ...values, factor: Math.abs(values.factor) || 1 };

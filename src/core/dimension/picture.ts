@@ -42,12 +42,14 @@ const FLAG = { upwards: 64, textPut: 128 } as const;
  * The picture of a dimension in a drawing, worked out from its points: mm on paper from the drawing's origin, so that
  * `unitsPerMm` makes drawing units of them. A text that somebody put somewhere stays there.
  * @param typed what the dimension holds in place of its value, with its formatting; empty for the value alone
+ * @param by how far the line of a straight dimension is moved, drawing units
  */
 export function dimensionParts(
   drawing: Drawing,
   row: number,
   { values, unitsPerMm, lettering }: PictureLook,
   typed: string,
+  by: Point = [0, 0],
 ): DimensionParts {
   const range = rangeOf(drawing, row);
   const entity = entityOf(drawing, row);
@@ -55,6 +57,10 @@ export function dimensionParts(
   const has = [10, 11, 13, 14, 15, 16].map((code) => f.has(code));
   const [p10, p11, p13, p14, p15, p16] = [10, 11, 13, 14, 15, 16].map((code) => f.point(code));
   const normal = normalOf(f);
+  for (const moved of [p10, p11]) {
+    moved[0] += by[0];
+    moved[1] += by[1];
+  }
   const flags = f.int(70);
   const [turnDeg, slantDeg, textTurn, levelDeg] = [f.num(50), f.num(52), f.num(53), -f.num(51)];
   const placed = f.has(12) ? f.point(12) : [0, 0, 0];

@@ -1,6 +1,7 @@
 import { numbersIn, type WrittenNumber } from '../dimension/typed';
 import { type Drawing, kindOf } from '../dxf/drawing';
 import type { ObjectKind } from '../dxf/object-kinds';
+import { wordsOf } from '../dxf/read/decode-text';
 import type { Box } from '../geometry/box';
 import { oneLine } from '../one-line';
 import type { Segments } from './segments';
@@ -72,8 +73,9 @@ export function looseDimensions(drawing: Drawing, facts: KnownObjects): LooseDim
   for (const row of facts.rowsOfKind('text')) {
     const { kind } = drawing.containers[drawing.objects.container[row]];
     if (kind === 'symbol') continue;
-    const text = facts.text(row);
-    const number = text && onlyNumber(text.says);
+    // Letters are laid out only of what is a number.
+    const number = onlyNumber(wordsOf(drawing, row) ?? '');
+    const text = number && facts.text(row);
     if (!text?.box || !number) continue;
     const loose = aroundText(drawing, facts, text, number);
     if (loose) found.push(loose);

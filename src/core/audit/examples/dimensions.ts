@@ -15,6 +15,7 @@ import { dimensionsLoose } from '../rules/dimensions/loose';
 import { dimensionsOwnSettings } from '../rules/dimensions/own-settings';
 import { dimensionsPicture } from '../rules/dimensions/picture';
 import { dimensionsRoundMark } from '../rules/dimensions/round-mark';
+import { dimensionsSpacing } from '../rules/dimensions/spacing';
 import { dimensionsStyleChanged } from '../rules/dimensions/style-changed';
 import { dimensionsStyleUnknown } from '../rules/dimensions/style-unknown';
 import { dimensionsTypedOver } from '../rules/dimensions/typed-over';
@@ -154,6 +155,27 @@ const chained =
     sheet.dimension({ layer: 'TEXT' }, [xs[0], 12], [xs[xs.length - 1], 12], 27, 2.5);
   };
 
+/** A wall with two dimensions, one over the other. */
+const stacked =
+  (first: number, second: number): RuleExample['complies']['draw'] =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    file.layer(asDefined(TEXT));
+    sheet.rectangle({ layer: 'WALL' }, [12, 2], 54, 5);
+    const put = (to: number, y: number): void =>
+      sheet.dimension({ layer: 'TEXT' }, [12, 7], [to, 7], y, 3.5, {
+        draw: (space) => {
+          const { dimensions } = office50();
+          const v = dimensionValues(dimensions, dimensions[0]);
+          const lettering = { face: 'stroke', widthFactor: 1 } as const;
+          for (const part of joinedParts(linearFigure(v, lettering, [12, 7], [to, 7], 0, y - 7, to - 12)))
+            putPart(space, part, { ...IN_PICTURE, text: { style: 'Standard' }, unitsPerMm: 1 });
+        },
+      });
+    put(40, first);
+    put(66, second);
+  };
+
 const asDrawn = {
   says: 'Slashes, and figures of 3.5 mm: as the style of the standard has it.',
   draw: styled('Building'),
@@ -251,6 +273,17 @@ export const DIMENSION_EXAMPLES: Readonly<Record<string, RuleExample>> = {
         sheet.rectangle({ layer: 'WALL' }, [12, 6], 54, 10);
         drawnWith({}, [12, 66], {}, 25, { layer: 'TEXT', colour: 256, widthMm: 0.25 })(sheet);
       },
+    },
+  },
+  [dimensionsSpacing.meta.id]: {
+    standard: office50(),
+    complies: {
+      says: 'The lower line is 10 mm from the wall, the next one 7 mm from that.',
+      draw: stacked(17, 24),
+    },
+    breaks: {
+      says: 'The lower line is 5 mm from the wall, and its figure touches the next line.',
+      draw: stacked(12, 16),
     },
   },
 };

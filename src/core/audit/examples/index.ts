@@ -2,6 +2,7 @@ import { DIMENSION_EXAMPLES } from './dimensions';
 import type { RuleExample } from './example';
 import { FILE_EXAMPLES } from './file';
 import { LAYER_EXAMPLES } from './layers';
+import { LEADER_EXAMPLES } from './leaders';
 import { LETTERING_EXAMPLES } from './lettering';
 import { LINE_EXAMPLES } from './lines';
 import { OBJECT_EXAMPLES } from './objects';
@@ -13,6 +14,7 @@ export const EXAMPLES: ReadonlyMap<string, RuleExample> = new Map(
     ...DIMENSION_EXAMPLES,
     ...FILE_EXAMPLES,
     ...LAYER_EXAMPLES,
+    ...LEADER_EXAMPLES,
     ...LETTERING_EXAMPLES,
     ...LINE_EXAMPLES,
     ...OBJECT_EXAMPLES,

@@ -5,6 +5,7 @@ import { dimensionsLoose } from './dimensions/loose';
 import { dimensionsOwnSettings } from './dimensions/own-settings';
 import { dimensionsPicture } from './dimensions/picture';
 import { dimensionsRoundMark } from './dimensions/round-mark';
+import { dimensionsSpacing } from './dimensions/spacing';
 import { dimensionsStyleChanged } from './dimensions/style-changed';
 import { dimensionsStyleUnknown } from './dimensions/style-unknown';
 import { dimensionsTypedOver } from './dimensions/typed-over';
@@ -21,6 +22,7 @@ import { layersMissing } from './layers/missing';
 import { layersPrinting } from './layers/printing';
 import { layersUnknown } from './layers/unknown';
 import { layersWidth } from './layers/width';
+import { leadersCrossing } from './leaders/crossing';
 import { letteringEmpty } from './lettering/empty';
 import { letteringHeight } from './lettering/height';
 import { letteringOverlap } from './lettering/overlap';
@@ -79,6 +81,8 @@ export const RULES: readonly Rule[] = [
   dimensionsDoubled,
   dimensionsChainSum,
   dimensionsLoose,
+  dimensionsSpacing,
+  leadersCrossing,
   pensNotPermitted,
   layersEmptyUnknown,
   objectsOwnColour,

@@ -158,6 +158,17 @@ export function setOwnSetting(base: EditBase, row: number, code: number, value: 
   base.edits.insertBefore(rangeOf(base.drawing, row).end, ownSettings(new Map([[code, value]])));
 }
 
+/** Moves the line of a dimension, and its text along with it; what it measures stays. */
+export function moveDimensionLine(base: EditBase, row: number, by: readonly [number, number]): void {
+  const { reader } = base.drawing;
+  const range = rangeOf(base.drawing, row);
+  for (const code of [10, 11])
+    for (const [i, one] of [code, code + 10].entries()) {
+      const tag = reader.find(range, one);
+      if (tag >= 0) base.edits.replace(tag, decimal(reader.number(tag) + by[i]));
+    }
+}
+
 /** A dimension and what is drawn in its picture. */
 export interface NewPicture {
   readonly row: number;

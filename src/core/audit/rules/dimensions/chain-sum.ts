@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { numbersIn } from '../../../dimension/typed';
-import { layerNameOf, rangeOf } from '../../../dxf/drawing';
+import { layerNameOf } from '../../../dxf/drawing';
 import { identityOf } from '../../../facts/identity';
 import { oneLine } from '../../../one-line';
 import { type AuditContext, groupBy } from '../../context';
@@ -8,6 +8,7 @@ import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
 import { shownValue } from './shown';
+import { straightOf } from './straight';
 
 const messages = {
   sum: (sum: string, overall: string, count: number) =>
@@ -95,19 +96,11 @@ const figure = (value: number, step: number): string =>
 /** Share of what is measured by which places may differ that are one. */
 const SAME = 1e-6;
 
-function linkOf({ drawing, facts }: AuditContext, row: number): readonly [key: string, link: Link] | null {
-  const fact = facts.dimension(row);
-  const { measured, typed, values } = fact;
-  if (measured?.what !== 'length' || !(measured.value > 0)) return null;
-  const f = drawing.reader.fields.load(rangeOf(drawing, row));
-  const [p10, p13, p14] = [10, 13, 14].map((code) => f.point(code));
-  const turned =
-    (f.int(70) & 7) === 0 ? f.num(50) : (Math.atan2(p14[1] - p13[1], p14[0] - p13[0]) * 180) / Math.PI;
-  const angle = ((turned % 180) + 180) % 180;
-  // Just under half a turn is level again.
-  const deg = angle > 180 - 1e-6 ? 0 : angle;
-  const [c, s] = [Math.cos((deg * Math.PI) / 180), Math.sin((deg * Math.PI) / 180)];
-  const along = [p13, p14].map(([x, y]) => x * c + y * s).sort((a, b) => a - b);
+function linkOf(context: AuditContext, row: number): readonly [key: string, link: Link] | null {
+  const fact = context.facts.dimension(row);
+  const { typed, values } = fact;
+  const straight = straightOf(context, row);
+  if (!straight) return null;
   // What is printed: the number that was typed, or the value as the style rounds it.
   const text = typed === null || typed.includes('<>') ? shownValue({ ...fact, typed: null }) : oneLine(typed);
   const numbers = numbersIn(text);
@@ -115,12 +108,12 @@ function linkOf({ drawing, facts }: AuditContext, row: number): readonly [key: s
   const reading = numbers[0]?.readings[0];
   if (!reading) return null;
   return [
-    `${drawing.objects.container[row]}|${deg.toFixed(6)}|${values.factor}`,
+    `${straight.key}|${values.factor}`,
     {
       row,
-      from: along[0],
-      to: along[1],
-      at: p10[1] * c - p10[0] * s,
+      from: straight.from,
+      to: straight.to,
+      at: straight.at,
       printed: reading.value,
       step: Math.max(reading.step, values.rounding),
     },

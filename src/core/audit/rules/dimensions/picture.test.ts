@@ -44,6 +44,24 @@ testRule(dimensionsPicture, {
   ],
 });
 
+it('sets the number of a picture that it cannot draw anew', () => {
+  const bytes = bytesOf({
+    draw: (file) => {
+      file.layer(GOOD);
+      put(file, 'Building', settingsOf('Building'));
+      file.model.dimension({ layer: 'WALL' }, [0, 0], [3550, 0], 500, 300, {
+        style: 'Building',
+        draw: (space) => space.text({ layer: '0', colour: 0 }, [1775, 560], 300, '3250'),
+      });
+    },
+  });
+  const [found] = findingsOf(bytes, standard, dimensionsPicture);
+  const result = correctDrawing(bytes, standard, { findings: [found.key] });
+  expect(
+    result.ok && result.value.after.findings.filter(({ rule }) => rule === dimensionsPicture.meta.id),
+  ).toEqual([]);
+});
+
 it('draws the whole picture anew, not its number alone', () => {
   const bytes = bytesOf({ draw: drawnWith('3250') });
   const [found] = findingsOf(bytes, standard, dimensionsPicture);

@@ -3,6 +3,7 @@ import type { DimensionFact } from '../../../facts/annotations';
 import { identityOf } from '../../../facts/identity';
 import { oneLine } from '../../../one-line';
 import type { AuditContext } from '../../context';
+import { whyNotRedrawn } from '../../redrawing';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
 import { judged, shownValue } from './shown';
@@ -42,6 +43,7 @@ export const dimensionsPicture: Rule = {
         for (const row of stale) {
           const fact = facts.dimension(row);
           const said = drawnWords(context, fact);
+          const why = whyNotRedrawn(context, row);
           yield {
             message: messages.stale(said, shownValue(fact)),
             expected: words(shownValue(fact)),
@@ -52,16 +54,25 @@ export const dimensionsPicture: Rule = {
               kind: 'dimension',
               object: identityOf(drawing, row),
             },
-            remedy: 'It is drawn anew from its points.',
+            ...(why === null
+              ? { remedy: 'It is drawn anew from its points.' }
+              : fact.letters.length === 1
+                ? { remedy: `Its number is set, its lines stay: it is not drawn anew, ${why}.` }
+                : { correction: 'manual' as const, remedy: `It is not drawn anew: ${why}.` }),
           };
         }
       },
     };
   },
 
-  settle: (context, finding) => ({
-    operations: [{ type: 'redraw dimensions', rows: context.rowsOf(finding) }],
-  }),
+  settle(context, finding) {
+    const rows = context.rowsOf(finding);
+    const shown = rows.map((row) => {
+      const typed = oneLine(context.facts.dimension(row).typed ?? '') || '<>';
+      return typed.replace('<>', shownValue(context.facts.dimension(row)));
+    });
+    return { operations: [{ type: 'redraw dimensions', rows, shown }] };
+  },
 };
 
 /** What the lettering of a picture says. */

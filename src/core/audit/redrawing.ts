@@ -1,0 +1,90 @@
+import { dimensionParts, type PictureLook } from '../dimension/picture';
+import { rangeOf } from '../dxf/drawing';
+import { faceOf } from '../dxf/fonts';
+import { foldName } from '../dxf/interner';
+import { codesOf, readDimensionValues } from '../records/dimension-record';
+import { type DimensionValues, SETTING_NAMES } from '../standard/dimension-settings';
+import { findTextStyle } from '../standard/lettering';
+import type { AuditContext } from './context';
+
+/** What letters of a text style are drawn with: as the drawing has the style, else as the standard does. */
+export function letteringOf({ drawing, standard }: AuditContext, name: string): PictureLook['lettering'] {
+  const record = drawing.textStyles.get(foldName(name || 'Standard'));
+  if (record)
+    return {
+      face: faceOf(record.font, record.family, record.bold),
+      widthFactor: record.widthFactor,
+    };
+  const style = findTextStyle(standard.lettering.styles, name);
+  return { face: style?.face ?? 'stroke', widthFactor: style?.widthFactor ?? 1 };
+}
+
+/** Drawing units in one of the units that a dimension counts its sizes in; NaN where nothing tells. */
+export function unitsPerSize({ facts }: AuditContext, row: number): number {
+  const { settings, letters, values } = facts.dimension(row);
+  const scale = settings.number('overallScale');
+  if (scale > 0) return scale;
+  // Sized by whatever shows it: its picture tells how large it was drawn last.
+  const drawn = letters.map((letter) => facts.lettering(letter)?.height ?? 0).find((height) => height > 0);
+  return drawn === undefined || !(values.textHeightMm > 0) ? Number.NaN : drawn / values.textHeightMm;
+}
+
+/** What a dimension is drawn with when some of its own settings are given back; none given back draws it as it is. */
+export function lookOf(
+  context: AuditContext,
+  row: number,
+  cleared: ReadonlySet<number> = new Set(),
+): PictureLook {
+  const { drawing, facts } = context;
+  const { values, settings } = facts.dimension(row);
+  const record = drawing.dimensionStyles.get(foldName(settings.styleName));
+  const style = readDimensionValues(drawing.reader, record?.range ?? null, drawing.recordNames);
+  const next: Record<string, unknown> = { ...values };
+  for (const name of SETTING_NAMES)
+    if (codesOf(name).some((code) => cleared.has(code))) next[name] = style[name];
+  const made = next as unknown as DimensionValues;
+  return {
+    values: made,
+    unitsPerMm: unitsPerSize(context, row),
+    lettering: letteringOf(context, made.textStyle),
+  };
+}
+
+/** Heights that differ by less are one. */
+const SAME_HEIGHT = 0.02;
+
+/**
+ * Whether a dimension's picture has lettering of another size than its settings ask for: whoever wrote it sized it by
+ * something else, and drawn anew it would be larger or smaller than it was meant.
+ */
+function isSizedOtherwise({ facts }: AuditContext, row: number): boolean {
+  const { settings, letters, values } = facts.dimension(row);
+  const scale = settings.number('overallScale');
+  const heights = letters.flatMap((letter) => facts.lettering(letter)?.height ?? []);
+  if (!(scale > 0) || heights.length === 0) return false;
+  return !heights.some((height) => Math.abs(height / (values.textHeightMm * scale) - 1) <= SAME_HEIGHT);
+}
+
+/** What a dimension holds in place of its value, with its formatting; empty for the value alone. */
+export const rawTextOf = ({ drawing }: AuditContext, row: number): string => {
+  const raw = drawing.reader.findText(rangeOf(drawing, row), 1);
+  return raw === '<>' ? '' : raw;
+};
+
+/**
+ * Why a dimension cannot be drawn anew: "it is not drawn anew: {why}"; null where it can.
+ * @param look what it would be drawn with; left out, what it is drawn with now
+ * @param typed what it would hold in place of its value; left out, what it holds now
+ */
+export function whyNotRedrawn(
+  context: AuditContext,
+  row: number,
+  look = lookOf(context, row),
+  typed = rawTextOf(context, row),
+): string | null {
+  const { drawing } = context;
+  if (isSizedOtherwise(context, row)) return 'its picture is drawn at another size than its style says';
+  const style = drawing.textStyles.get(foldName(look.values.textStyle || 'Standard'));
+  if (style && style.height > 0) return 'its text style has a height of its own';
+  return dimensionParts(drawing, row, look, typed).why;
+}

@@ -1,0 +1,238 @@
+import { layerNameOf } from '../../../dxf/drawing';
+import { identityOf } from '../../../facts/identity';
+import { cheapestPlaces } from '../../../geometry/assignment';
+import { movedBy, overlapOf } from '../../../geometry/oriented-box';
+import type { AuditContext } from '../../context';
+import type { Rule } from '../../rule';
+import { words } from '../../value';
+import { type Callout, calloutOf, leaders, linesCross, type P, runsThrough } from './shared';
+
+const messages = {
+  cross: (count: number) => `${leaders(count)} cross each other.`,
+  dimension: (count: number) => `${leaders(count)} ${count === 1 ? 'crosses' : 'cross'} a dimension.`,
+  text: (count: number) => `${leaders(count)} ${count === 1 ? 'runs' : 'run'} through a text.`,
+};
+
+/** How deep a leader may run in a text that is not its own, mm on paper. */
+const THROUGH_MM = 0.2;
+/** Ends that differ by no more than this stand in one column, mm on paper. */
+const COLUMN_MM = 3;
+/** Leaders of one column that are put in order together. */
+const MOST_IN_COLUMN = 60;
+
+export const leadersCrossing: Rule = {
+  meta: {
+    id: 'leaders/crossing',
+    title: 'Leaders that cross',
+    stage: 'looks',
+    weight: 'should',
+    correction: 'automatic',
+    what: 'Leaders cross neither each other nor dimensions, and run through no text.',
+    why: 'Where two leaders cross, nobody can say which label is of what: it is the one thing never to do.',
+    source: 'ISO 128-2: leader lines shall not cross each other, nor dimension lines',
+  },
+
+  visit(context) {
+    const rows: number[] = [];
+    return {
+      on: { leader: (row) => void rows.push(row) },
+      *finish() {
+        const { drawing } = context;
+        const lines = new Map(rows.map((row) => [row, linesOf(context, row)]));
+        for (const cluster of clustersOf(context, lines)) {
+          const order = reordered(context, cluster);
+          yield {
+            message: messages.cross(cluster.length),
+            expected: words('leaders that do not cross'),
+            found: words(`${leaders(cluster.length)} that cross`),
+            rows: cluster,
+            subject: {
+              layer: layerNameOf(drawing, cluster[0]),
+              kind: 'leader',
+              object: identityOf(drawing, cluster[0]),
+            },
+            ...(order
+              ? { remedy: `${order.length} labels change places; every tip stays where it is.` }
+              : {
+                  correction: 'manual' as const,
+                  remedy: 'No order of the labels as they stand is clear: move a label by hand.',
+                }),
+          };
+        }
+        for (const [what, hit] of [
+          ['dimension', (row: number) => crossesDimension(context, row, lines.get(row)!)],
+          ['text', (row: number) => crossesText(context, row, lines.get(row)!)],
+        ] as const) {
+          const found = rows.filter(hit);
+          if (found.length === 0) continue;
+          yield {
+            message: messages[what](found.length),
+            expected: words(`clear of ${what}s`),
+            found: words(what === 'text' ? 'through a text' : 'across a dimension'),
+            rows: found,
+            correction: 'manual',
+            subject: { layer: layerNameOf(drawing, found[0]), kind: 'leader', value: what },
+            remedy: 'Move the label or the knee: where to, a person sees.',
+          };
+        }
+      },
+    };
+  },
+
+  settle(context, finding) {
+    const order = reordered(context, context.rowsOf(finding));
+    if (!order) return { refused: 'No order of the labels as they stand is clear: move a label by hand.' };
+    return {
+      operations: [
+        {
+          type: 'move labels',
+          leaders: order.map(({ callout }) => callout.row),
+          rows: order.map(({ callout }) => callout.label!),
+          by: order.map(({ by }) => by),
+          onPaperMm: order.map(({ callout, by }) => Math.hypot(...by) * callout.mmPerUnit!),
+        },
+      ],
+    };
+  },
+};
+
+/** The lines of a leader, each as its points. */
+const linesOf = ({ facts }: AuditContext, row: number): P[][] =>
+  facts.leader(row).lines.map((line) => {
+    const points: P[] = [];
+    for (let i = 0; i < line.length; i += 2) points.push([line[i], line[i + 1]]);
+    return points;
+  });
+
+/** Leaders that cross, gathered with all that those cross. */
+function clustersOf(context: AuditContext, lines: ReadonlyMap<number, readonly P[][]>): number[][] {
+  const { drawing, facts } = context;
+  const clusterOfRow = new Map<number, Set<number>>();
+  for (const [row, own] of lines) {
+    const box = facts.box(row);
+    if (!box) continue;
+    for (const other of facts.index(drawing.objects.container[row], 'leader').within(box)) {
+      if (other <= row || !lines.has(other)) continue;
+      if (!own.some((a) => lines.get(other)!.some((b) => linesCross(a, b)))) continue;
+      const joined = new Set([...(clusterOfRow.get(row) ?? [row]), ...(clusterOfRow.get(other) ?? [other])]);
+      for (const one of joined) clusterOfRow.set(one, joined);
+    }
+  }
+  return [...new Set(clusterOfRow.values())].map((cluster) => [...cluster].sort((a, b) => a - b));
+}
+
+function crossesDimension({ drawing, facts }: AuditContext, row: number, own: readonly P[][]): boolean {
+  const box = facts.box(row);
+  if (!box) return false;
+  return facts
+    .index(drawing.objects.container[row], 'dimension')
+    .within(box)
+    .some((other) => {
+      const pieces = facts.segments(other);
+      for (let i = 0; i < pieces.length; i += 4) {
+        const piece: P[] = [
+          [pieces[i], pieces[i + 1]],
+          [pieces[i + 2], pieces[i + 3]],
+        ];
+        if (own.some((line) => linesCross(line, piece))) return true;
+      }
+      return false;
+    });
+}
+
+function crossesText(context: AuditContext, row: number, own: readonly P[][]): boolean {
+  const { drawing, facts } = context;
+  const box = facts.box(row);
+  const callout = calloutOf(context, row);
+  const [shown] = facts.appearances(row);
+  if (!box || !shown || !callout) return false;
+  return facts
+    .index(drawing.objects.container[row], 'text')
+    .within(box)
+    .some((text) => {
+      const letters = text === callout.label ? null : facts.text(text);
+      return (
+        letters?.box !== null &&
+        letters !== null &&
+        own.some((line) => runsThrough(line, letters.box!, THROUGH_MM / shown.mmPerUnit))
+      );
+    });
+}
+
+interface Move {
+  readonly callout: Callout;
+  readonly by: P;
+}
+
+/**
+ * The labels of crossing leaders, and of all that stand in a column with them, in an order in which no leader crosses
+ * another: of all orders the one with the shortest leaders, which never cross where their knees are alike. Looked at
+ * afterwards all the same.
+ * @returns the labels that change their place; null where no such order is clear
+ */
+function reordered(context: AuditContext, cluster: readonly number[]): Move[] | null {
+  const column = columnOf(context, cluster);
+  if (!column) return null;
+  const ends = column.map(({ points }) => points[points.length - 1]);
+  const knee = (i: number, j: number): P => {
+    const { points } = column[i];
+    const [kx, ky] = points.length > 2 ? points[1] : points[points.length - 1];
+    return [kx + ends[j][0] - ends[i][0], ky + ends[j][1] - ends[i][1]];
+  };
+  const places = cheapestPlaces(
+    column.map(({ points: [[x, y]] }, i) =>
+      ends.map((_, j) => {
+        const [kx, ky] = knee(i, j);
+        return Math.hypot(kx - x, ky - y);
+      }),
+    ),
+  );
+  const moves = column.map(
+    (callout, i): Move => ({
+      callout,
+      by: [ends[places[i]][0] - ends[i][0], ends[places[i]][1] - ends[i][1]],
+    }),
+  );
+  return isClear(context, moves) ? moves.filter(({ by }) => by[0] !== 0 || by[1] !== 0) : null;
+}
+
+/** The leaders of a cluster with all others whose ends stand in one column with theirs; null where some cannot be moved. */
+function columnOf(context: AuditContext, cluster: readonly number[]): Callout[] | null {
+  const { drawing, facts } = context;
+  const own = cluster.map((row) => calloutOf(context, row));
+  const [first] = own;
+  if (!first || own.some((one) => one === null || one.label === null || one.mmPerUnit === null)) return null;
+  const [x] = first.points[first.points.length - 1];
+  const near = COLUMN_MM / first.mmPerUnit!;
+  const inColumn = ({ points }: Callout): boolean => Math.abs(points[points.length - 1][0] - x) <= near;
+  if (!own.every((one) => one && inColumn(one))) return null;
+  const { container } = drawing.objects;
+  const beside = facts
+    .rowsOfKind('leader')
+    .filter((row) => container[row] === container[first.row] && !cluster.includes(row))
+    .flatMap((row) => calloutOf(context, row) ?? [])
+    .filter((one) => one.label !== null && one.mmPerUnit === first.mmPerUnit && inColumn(one));
+  const all = [...own.flatMap((one) => one ?? []), ...beside];
+  // A label with several leaders cannot go two ways.
+  const labels = new Set(all.map(({ label }) => label));
+  return labels.size < all.length || all.length > MOST_IN_COLUMN ? null : all;
+}
+
+/** Whether leaders with their labels moved cross nothing of each other, and no label lies over another. */
+function isClear({ facts }: AuditContext, moves: readonly Move[]): boolean {
+  const lines = moves.map(({ callout: { points }, by }) =>
+    points.map(([x, y], i): P => (i === 0 ? [x, y] : [x + by[0], y + by[1]])),
+  );
+  const boxes = moves.map(({ callout: { label }, by }) => {
+    const box = facts.text(label!)?.box;
+    return box ? movedBy(box, by) : null;
+  });
+  const depth = THROUGH_MM / moves[0].callout.mmPerUnit!;
+  for (let i = 0; i < moves.length; i++)
+    for (let k = 0; k < i; k++) {
+      if (linesCross(lines[i], lines[k])) return false;
+      const [a, b] = [boxes[i], boxes[k]];
+      if (a && b && overlapOf(a, b) > depth) return false;
+    }
+  return true;
+}

@@ -1,0 +1,108 @@
+import { entityOf, rangeOf } from '../../../dxf/drawing';
+import { meetingOf } from '../../../geometry/crossings';
+import type { OrientedBox } from '../../../geometry/oriented-box';
+import type { AuditContext } from '../../context';
+
+export const leaders = (count: number): string => (count === 1 ? '1 leader' : `${count} leaders`);
+
+export type P = readonly [number, number];
+
+/** A bare leader with one line, and the text at its end. */
+export interface Callout {
+  readonly row: number;
+  /** From the tip on. */
+  readonly points: readonly P[];
+  /** Row of the text that it leads to; null where none is near. */
+  readonly label: number | null;
+  /** mm on paper of a drawing unit; null where no scale shows it, or several do. */
+  readonly mmPerUnit: number | null;
+}
+
+/** How far a label may lie from the end of its leader, in heights of its text. */
+const LABEL_REACH = 2;
+
+/** A leader's line with its label; null for one of several lines, of one point, or with its label in itself. */
+export function calloutOf(context: AuditContext, row: number): Callout | null {
+  const { drawing, facts } = context;
+  if (entityOf(drawing, row) !== 'LEADER') return null;
+  const [line, ...others] = facts.leader(row).lines;
+  if (!line || others.length > 0 || line.length < 4) return null;
+  const points: P[] = [];
+  for (let i = 0; i < line.length; i += 2) points.push([line[i], line[i + 1]]);
+  const scales = new Set(facts.appearances(row).map(({ mmPerUnit }) => mmPerUnit.toPrecision(6)));
+  return {
+    row,
+    points,
+    label: labelOf(context, row, points[points.length - 1]),
+    mmPerUnit: scales.size === 1 ? Number([...scales][0]) : null,
+  };
+}
+
+function labelOf({ drawing, facts }: AuditContext, row: number, [x, y]: P): number | null {
+  const named = drawing.reader.findText(rangeOf(drawing, row), 340).toUpperCase();
+  const [own] = (named !== '' && facts.rowsByHandle.get(named)) || [];
+  if (own !== undefined) return facts.text(own) ? own : null;
+  const near = facts
+    .index(drawing.objects.container[row], 'text')
+    .near(x, y, 4)
+    .map((text) => ({
+      text,
+      off: distanceTo(facts.box(text), x, y),
+      height: facts.lettering(text)?.height ?? 0,
+    }))
+    .filter(({ off, height }) => off <= LABEL_REACH * height)
+    .sort((a, b) => a.off - b.off);
+  return near[0]?.text ?? null;
+}
+
+function distanceTo(
+  box: { minX: number; minY: number; maxX: number; maxY: number } | null,
+  x: number,
+  y: number,
+): number {
+  if (!box) return Number.POSITIVE_INFINITY;
+  return Math.hypot(Math.max(box.minX - x, 0, x - box.maxX), Math.max(box.minY - y, 0, y - box.maxY));
+}
+
+/** Whether two lines cross, each inside of the other; ends that touch do not. */
+export function linesCross(a: readonly P[], b: readonly P[]): boolean {
+  for (let i = 0; i + 1 < a.length; i++)
+    for (let k = 0; k + 1 < b.length; k++) {
+      const how = meetingOf(...a[i], ...a[i + 1], ...b[k], ...b[k + 1]);
+      if (how === 'cross' || how === 'overlap') return true;
+    }
+  return false;
+}
+
+/** Whether a line runs through a box by more than a depth on either side. */
+export function runsThrough(points: readonly P[], box: OrientedBox, depth: number): boolean {
+  const inner = shrunk(box, depth);
+  if (!inner) return false;
+  const corners: P[] = [
+    [inner[0], inner[1]],
+    [inner[2], inner[3]],
+    [inner[4], inner[5]],
+    [inner[6], inner[7]],
+  ];
+  for (let i = 0; i + 1 < points.length; i++)
+    for (let k = 0; k < 4; k++)
+      if (meetingOf(...points[i], ...points[i + 1], ...corners[k], ...corners[(k + 1) % 4]) !== null)
+        return true;
+  return false;
+}
+
+/** A box made smaller on all sides; null where nothing is left of it. */
+function shrunk(box: OrientedBox, by: number): OrientedBox | null {
+  const [ax, ay, bx, by0, cx, cy] = box;
+  const [w, h] = [Math.hypot(bx - ax, by0 - ay), Math.hypot(cx - bx, cy - by0)];
+  if (w <= 2 * by || h <= 2 * by) return null;
+  const [ux, uy] = [(bx - ax) / w, (by0 - ay) / w];
+  const [vx, vy] = [(cx - bx) / h, (cy - by0) / h];
+  const at = (u: number, v: number): P => [ax + u * ux + v * vx, ay + u * uy + v * vy];
+  return [
+    ...at(by, by),
+    ...at(w - by, by),
+    ...at(w - by, h - by),
+    ...at(by, h - by),
+  ] as unknown as OrientedBox;
+}
