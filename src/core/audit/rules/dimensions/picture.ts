@@ -36,7 +36,10 @@ export const dimensionsPicture: Rule = {
           if (raw !== '' && !raw.includes('<>')) return;
           const fact = facts.dimension(row);
           if (fact.values.tolerance === 'limits' || fact.letters.length === 0) return;
-          if (judged(context, fact, drawnWords(context, fact)) === 'another') stale.push(row);
+          const drawn = drawnWords(context, fact);
+          // What the style says is never stale, whatever unit it names behind the value.
+          if (drawn.includes(oneLine(shownValue(fact)))) return;
+          if (judged(context, fact, drawn) === 'another') stale.push(row);
         },
       },
       *finish() {
