@@ -41,8 +41,8 @@ interface KnownObjects {
 const REACH = { line: 2.5, end: 2.5, overrun: 2.5, gap: 0.05, ends: 1.5, mark: 4 } as const;
 /** Sine of the angle by which lines may be off level and plumb to the text: 1°. */
 const OFF = Math.sin(Math.PI / 180);
-/** Lines near a text; where there are more, it stands in a drawing of its own and not on a dimension line. */
-const MOST_LINES = 400;
+/** Lines near a text or near an end; where there are more, nobody could say which of them were a dimension’s. */
+const MOST_LINES = 200;
 /** Words that may stand beside the number. */
 const UNITS = /^(?:mm|cm|dm|m|km|in|ft|"|″|'|′)?$/i;
 const MARKS: ReadonlySet<ObjectKind> = new Set([
@@ -120,29 +120,32 @@ function aroundText(
   const middle: P = [(box[0] + box[4]) / 2, (box[1] + box[5]) / 2];
   const [c, s] = [Math.cos(text.angleRad), Math.sin(text.angleRad)];
   const { height: h } = text;
-  for (const [length, tolerance] of lengthsOf(drawing, number)) {
-    if (length < h / 2) continue;
-    const reach = length + REACH.end * h;
-    const lines = facts.index(container, 'line').within(around(middle, reach));
-    if (lines.length > MOST_LINES) continue;
-    const pieces = lines.flatMap((row) => pieceOf(facts.segments(row), row, middle, c, s));
-    const along = pieces.filter(
-      ({ u0, u1, w0, w1 }) =>
-        Math.abs(w1 - w0) <= OFF * Math.abs(u1 - u0) &&
-        Math.abs(w0) <= REACH.line * h &&
-        Math.abs(u1 - u0) > 0,
+  const back = (u: number, v: number): P => [middle[0] + u * c - v * s, middle[1] + u * s + v * c];
+  const piecesNear = (at: P, reach: number): Piece[] => {
+    const lines = facts.index(container, 'line').within(around(at, reach));
+    return lines.length > MOST_LINES
+      ? []
+      : lines.flatMap((row) => pieceOf(facts.segments(row), row, middle, c, s));
+  };
+  // Everything is looked for near the text and near the ends of the line beside it, however long that is.
+  const half = Math.hypot(box[2] - box[0], box[3] - box[1]) / 2;
+  const lengths = lengthsOf(drawing, number).filter(([length]) => length >= h / 2);
+  if (lengths.length === 0) return null;
+  for (const run of runsBeside(piecesNear(middle, half + REACH.line * h), half, h)) {
+    const feet = [run.from, run.to].map((u) =>
+      piecesNear(back(u, run.w), REACH.end * h).filter(
+        (one) =>
+          Math.abs(one.u1 - one.u0) <= OFF * Math.abs(one.w1 - one.w0) &&
+          Math.abs(one.u0 - u) <= REACH.end * h &&
+          isFoot(one, run.w, h),
+      ),
     );
-    const across = pieces.filter(({ u0, u1, w0, w1 }) => Math.abs(u1 - u0) <= OFF * Math.abs(w1 - w0));
-    const between = pairOn(along, across, h, length, tolerance);
-    if (!between) continue;
-    const [first, second, w] = between;
-    const own = along.filter(
-      (one) => Math.abs(one.w0 - w) <= REACH.gap * h && isBetween(one, first.u0, second.u0, h),
-    );
-    const back = (u: number, v: number): P => [middle[0] + u * c - v * s, middle[1] + u * s + v * c];
-    const far = ({ u0, w0, w1 }: Piece): P => back(u0, Math.abs(w0 - w) > Math.abs(w1 - w) ? w0 : w1);
-    const ends = [back(first.u0, w), back(second.u0, w)];
-    const known = new Set([text.row, first.row, second.row, ...own.map(({ row }) => row)]);
+    const pair = pairOf(feet[0], feet[1], run.w, lengths);
+    if (!pair) continue;
+    const [first, second] = pair;
+    const far = ({ u0, w0, w1 }: Piece): P => back(u0, Math.abs(w0 - run.w) > Math.abs(w1 - run.w) ? w0 : w1);
+    const ends = [back(first.u0, run.w), back(second.u0, run.w)];
+    const known = new Set([text.row, first.row, second.row, ...run.rows]);
     const marks = ends.map((end) => marksAt(drawing, facts, container, end, h, known));
     const deg = ((((text.angleRad * 180) / Math.PI) % 180) + 180) % 180;
     return {
@@ -174,38 +177,56 @@ function pieceOf(segments: Segments, row: number, [x, y]: P, c: number, s: numbe
   return [{ row, u0, u1, w0, w1 }];
 }
 
-/** Whether a piece lies between two extension lines, or leads to one of them from outside. */
-function isBetween({ u0, u1 }: Piece, first: number, second: number, h: number): boolean {
-  const [from, to] = [Math.min(u0, u1), Math.max(u0, u1)];
-  return from >= first - REACH.end * h && to <= second + REACH.end * h;
+/** A dimension line beside a text, in one piece or broken by it. */
+interface Run {
+  readonly rows: readonly number[];
+  readonly from: number;
+  readonly to: number;
+  readonly w: number;
 }
 
-/** Two lines across, as far apart as is said, and the place of the line between them that carries the text. */
-function pairOn(
-  along: readonly Piece[],
-  across: readonly Piece[],
-  h: number,
-  length: number,
-  tolerance: number,
-): readonly [first: Piece, second: Piece, w: number] | null {
-  for (const { w0: w } of along) {
-    const feet = across.filter((one) => isFoot(one, w, h)).sort((a, b) => a.u0 - b.u0);
-    for (const first of feet)
-      for (const second of feet) {
-        const apart = second.u0 - first.u0;
-        // The text stands between its extension lines, or just beside them.
-        if (apart <= 0 || Math.abs(apart - length) > tolerance) continue;
-        if (first.u0 > REACH.end * h || second.u0 < -REACH.end * h) continue;
-        const sameSide = sideOf(first, w) === sideOf(second, w);
-        const pieces = along.filter((one) => Math.abs(one.w0 - w) <= REACH.gap * h);
-        const inside = pieces.filter((one) => isBetween(one, first.u0, second.u0, h));
-        const ends = inside.flatMap(({ u0, u1 }) => [u0, u1]);
-        const reaches =
-          ends.some((u) => Math.abs(u - first.u0) <= REACH.end * h) &&
-          ends.some((u) => Math.abs(u - second.u0) <= REACH.end * h);
-        if (sameSide && reaches) return [first, second, w];
-      }
+/** Lines along a text and near it: pieces on one line are one run. */
+function runsBeside(pieces: readonly Piece[], half: number, h: number): Run[] {
+  const along = pieces.filter(
+    ({ u0, u1, w0, w1 }) =>
+      Math.abs(u1 - u0) > 0 &&
+      Math.abs(w1 - w0) <= OFF * Math.abs(u1 - u0) &&
+      Math.abs(w0) <= REACH.line * h &&
+      Math.min(u0, u1) <= half + REACH.line * h &&
+      Math.max(u0, u1) >= -half - REACH.line * h,
+  );
+  const runs: Run[] = [];
+  for (const { row, u0, u1, w0 } of along) {
+    const at = runs.findIndex(({ w }) => Math.abs(w - w0) <= REACH.gap * h);
+    const [from, to] = [Math.min(u0, u1), Math.max(u0, u1)];
+    if (at < 0) runs.push({ rows: [row], from, to, w: w0 });
+    else {
+      const run = runs[at];
+      runs[at] = {
+        rows: [...run.rows, row],
+        from: Math.min(run.from, from),
+        to: Math.max(run.to, to),
+        w: run.w,
+      };
+    }
   }
+  return runs;
+}
+
+/** Two extension lines that come from one side and are as far apart as is said. */
+function pairOf(
+  firsts: readonly Piece[],
+  seconds: readonly Piece[],
+  w: number,
+  lengths: readonly (readonly [length: number, tolerance: number])[],
+): readonly [Piece, Piece] | null {
+  for (const first of firsts)
+    for (const second of seconds) {
+      const apart = second.u0 - first.u0;
+      if (sideOf(first, w) !== sideOf(second, w)) continue;
+      if (lengths.some(([length, tolerance]) => Math.abs(apart - length) <= tolerance))
+        return [first, second];
+    }
   return null;
 }
 

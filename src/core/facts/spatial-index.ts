@@ -23,6 +23,16 @@ export class SpatialIndex {
     return found.map((i) => this.rows[i]).sort((a, b) => a - b);
   }
 
+  /** Whether something holds for a row whose box meets a box; after the first none is asked. */
+  some({ minX, minY, maxX, maxY }: Box, holds: (row: number) => boolean): boolean {
+    let found = false;
+    this.tree?.search(minX, minY, maxX, maxY, (i) => {
+      found ||= holds(this.rows[i]);
+      return false;
+    });
+    return found;
+  }
+
   /** The nearest rows to a point, nearest first. */
   near(x: number, y: number, most: number, farthest = Number.POSITIVE_INFINITY): number[] {
     return (this.tree?.neighbors(x, y, most, farthest) ?? []).map((i) => this.rows[i]);

@@ -1,4 +1,5 @@
 import { layerNameOf, rangeOf } from '../../../dxf/drawing';
+import { wordsOf } from '../../../dxf/read/decode-text';
 import type { DimensionFact } from '../../../facts/annotations';
 import { identityOf } from '../../../facts/identity';
 import { oneLine } from '../../../one-line';
@@ -79,5 +80,5 @@ export const dimensionsPicture: Rule = {
 };
 
 /** What the lettering of a picture says. */
-const drawnWords = ({ facts }: AuditContext, { letters }: DimensionFact): string =>
-  oneLine(letters.map((letter) => facts.text(letter)?.says ?? '').join(' '));
+const drawnWords = ({ drawing }: AuditContext, { letters }: DimensionFact): string =>
+  oneLine(letters.map((letter) => wordsOf(drawing, letter) ?? '').join(' '));

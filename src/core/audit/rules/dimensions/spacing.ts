@@ -76,10 +76,15 @@ export const dimensionsSpacing: Rule = {
           object: identityOf(context.drawing, rows[0]),
         },
       };
-      const stuck = rows.map((row) => whyNotRedrawn(context, row)).find((why) => why !== null);
-      const byHand = stuck
-        ? { correction: 'manual' as const, remedy: `Moved by hand: a dimension is not drawn anew, ${stuck}.` }
-        : {};
+      const byHand = () => {
+        const stuck = rows.map((row) => whyNotRedrawn(context, row)).find((why) => why !== null);
+        return stuck === undefined
+          ? {}
+          : {
+              correction: 'manual' as const,
+              remedy: `Moved by hand: a dimension is not drawn anew, ${stuck}.`,
+            };
+      };
       const gaps = gapsOf(stack);
       const wanted = spacingFor(context, stack, own);
       if (isUneven(gaps, own))
@@ -89,7 +94,7 @@ export const dimensionsSpacing: Rule = {
           expected: words(`${mm(wanted)} from line to line`),
           found: words(gaps.map((gap) => mm(gap)).join(', ')),
           remedy: `The first stays, the others follow at ${mm(wanted)}.`,
-          ...byHand,
+          ...byHand(),
         };
       const first = firstDistance(stack) * mmPerUnit;
       if (own.first > 0 && first < own.first - UNSEEN_MM)
@@ -100,7 +105,7 @@ export const dimensionsSpacing: Rule = {
           found: words(mm(first)),
           subject: { ...about.subject, value: 'from the outline' },
           remedy: `All ${dimensions(rows.length)} of the stack are moved outwards.`,
-          ...byHand,
+          ...byHand(),
         };
     }
   },

@@ -2,7 +2,7 @@ import { layerNameOf } from '../../../dxf/drawing';
 import { identityOf } from '../../../facts/identity';
 import { cheapestPlaces } from '../../../geometry/assignment';
 import { movedBy, overlapOf } from '../../../geometry/oriented-box';
-import type { AuditContext } from '../../context';
+import { type AuditContext, groupBy } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
 import { type Callout, calloutOf, leaders, linesCross, type P, runsThrough } from './shared';
@@ -107,37 +107,49 @@ const linesOf = ({ facts }: AuditContext, row: number): P[][] =>
 /** Leaders that cross, gathered with all that those cross. */
 function clustersOf(context: AuditContext, lines: ReadonlyMap<number, readonly P[][]>): number[][] {
   const { drawing, facts } = context;
-  const clusterOfRow = new Map<number, Set<number>>();
+  const parent = new Map<number, number>();
+  const rootOf = (row: number): number => {
+    let root = row;
+    while (parent.has(root)) root = parent.get(root)!;
+    if (root !== row) parent.set(row, root);
+    return root;
+  };
+  const crossing = new Set<number>();
   for (const [row, own] of lines) {
     const box = facts.box(row);
     if (!box) continue;
-    for (const other of facts.index(drawing.objects.container[row], 'leader').within(box)) {
-      if (other <= row || !lines.has(other)) continue;
-      if (!own.some((a) => lines.get(other)!.some((b) => linesCross(a, b)))) continue;
-      const joined = new Set([...(clusterOfRow.get(row) ?? [row]), ...(clusterOfRow.get(other) ?? [other])]);
-      for (const one of joined) clusterOfRow.set(one, joined);
-    }
+    facts.index(drawing.objects.container[row], 'leader').some(box, (other) => {
+      if (other <= row || !lines.has(other)) return false;
+      const [a, b] = [rootOf(row), rootOf(other)];
+      // What is in one cluster already is not looked at again: there can be thousands.
+      if (a === b || !own.some((line) => lines.get(other)!.some((one) => linesCross(line, one))))
+        return false;
+      parent.set(b, a);
+      crossing.add(row).add(other);
+      return false;
+    });
   }
-  return [...new Set(clusterOfRow.values())].map((cluster) => [...cluster].sort((a, b) => a - b));
+  const clusters = groupBy(
+    [...crossing].sort((a, b) => a - b),
+    (row) => String(rootOf(row)),
+  );
+  return [...clusters.values()];
 }
 
 function crossesDimension({ drawing, facts }: AuditContext, row: number, own: readonly P[][]): boolean {
   const box = facts.box(row);
   if (!box) return false;
-  return facts
-    .index(drawing.objects.container[row], 'dimension')
-    .within(box)
-    .some((other) => {
-      const pieces = facts.segments(other);
-      for (let i = 0; i < pieces.length; i += 4) {
-        const piece: P[] = [
-          [pieces[i], pieces[i + 1]],
-          [pieces[i + 2], pieces[i + 3]],
-        ];
-        if (own.some((line) => linesCross(line, piece))) return true;
-      }
-      return false;
-    });
+  return facts.index(drawing.objects.container[row], 'dimension').some(box, (other) => {
+    const pieces = facts.segments(other);
+    for (let i = 0; i < pieces.length; i += 4) {
+      const piece: P[] = [
+        [pieces[i], pieces[i + 1]],
+        [pieces[i + 2], pieces[i + 3]],
+      ];
+      if (own.some((line) => linesCross(line, piece))) return true;
+    }
+    return false;
+  });
 }
 
 function crossesText(context: AuditContext, row: number, own: readonly P[][]): boolean {
@@ -146,17 +158,14 @@ function crossesText(context: AuditContext, row: number, own: readonly P[][]): b
   const callout = calloutOf(context, row);
   const [shown] = facts.appearances(row);
   if (!box || !shown || !callout) return false;
-  return facts
-    .index(drawing.objects.container[row], 'text')
-    .within(box)
-    .some((text) => {
-      const letters = text === callout.label ? null : facts.text(text);
-      return (
-        letters?.box !== null &&
-        letters !== null &&
-        own.some((line) => runsThrough(line, letters.box!, THROUGH_MM / shown.mmPerUnit))
-      );
-    });
+  return facts.index(drawing.objects.container[row], 'text').some(box, (text) => {
+    const letters = text === callout.label ? null : facts.text(text);
+    return (
+      letters?.box !== null &&
+      letters !== null &&
+      own.some((line) => runsThrough(line, letters.box!, THROUGH_MM / shown.mmPerUnit))
+    );
+  });
 }
 
 interface Move {
