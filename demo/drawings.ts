@@ -373,7 +373,7 @@ export function linkspan(): DemoDrawing {
   for (let x = 50_000; x < 84_000; x += 6_000)
     if (Math.abs(x - 66_000) > 7_000) m.place(on('Str_Fenders'), STEEL_SYMBOLS.fender, [x, 20_000]);
   for (const x of [52_000, 80_000]) m.place(on('Str_Fenders'), STEEL_SYMBOLS.bollard, [x, 22_200]);
-  const theirs = defineStyle(file, 'STB-100', 100, { textHeightMm: 2.5, decimals: 0 });
+  const theirs = defineStyle(file, 'BO-100', 100, { textHeightMm: 2.5, decimals: 0 });
   measure(m, on('S-STEL'), theirs, [62_000, 20_000], [70_000, 20_000], 24_000);
   measure(m, on('S-STEL'), theirs, [58_000, -14_000], [74_000, -14_000], -16_500, {
     // Somebody knew better: the drawing lies.

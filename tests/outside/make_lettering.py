@@ -28,38 +28,38 @@ def make(version, path, form):
     planted = {}
     near = []
 
-    def plant(kind, handle):
+    def keep(kind, handle):
         planted.setdefault(kind, []).append(handle)
 
     # Heights: 1.8 and 4 mm are not the style's 2.5; 2 % off is.
-    plant("height", text(sheet, "low", (20, 20), height=1.8))
-    plant("height", text(sheet, "high", (20, 30), height=4))
+    keep("height", text(sheet, "low", (20, 20), height=1.8))
+    keep("height", text(sheet, "high", (20, 30), height=4))
     near.append(text(sheet, "near", (20, 40), height=2.549))
     theirs = text(sheet, "theirs", (20, 50), height=3, style="THEIRS")
-    plant("height of theirs", theirs)
-    plant("style of theirs", theirs)
+    keep("height of theirs", theirs)
+    keep("style of theirs", theirs)
     # A permitted height, in a style that is not the office's.
-    plant("style of theirs", text(sheet, "permitted", (20, 60), height=3.5, style="THEIRS"))
+    keep("style of theirs", text(sheet, "permitted", (20, 60), height=3.5, style="THEIRS"))
     # Reading direction: beyond plumb by more than 1°.
     for i, angle in enumerate((180, 91.5, 270)):
-        plant("upside down", text(sheet, "turned %d" % i, (80 + 20 * i, 60), rotation=angle))
+        keep("upside down", text(sheet, "turned %d" % i, (80 + 20 * i, 60), rotation=angle))
     near.append(text(sheet, "plumb", (150, 60), rotation=90.9))
     # Letters squeezed by hand.
-    plant("own looks", text(sheet, "squeezed", (20, 80), width=0.7))
+    keep("own looks", text(sheet, "squeezed", (20, 80), width=0.7))
     near.append(text(sheet, "as it is", (20, 90), width=1.004))
     # Empty, and twice on one place.
-    plant("empty", text(sheet, "  ", (20, 100)))
+    keep("empty", text(sheet, "  ", (20, 100)))
     near.append(text(sheet, "twice", (20, 110)))
-    plant("doubled", text(sheet, "twice", (20, 110)))
+    keep("doubled", text(sheet, "twice", (20, 110)))
     # Over another one by 1.5 mm; the next one touches it by less than 0.2 mm.
     near.append(text(sheet, "UNDER", (20, 130)))
-    plant("overlap", text(sheet, "OVER", (22, 131)))
+    keep("overlap", text(sheet, "OVER", (22, 131)))
     near.append(text(sheet, "BESIDE", (20, 127.6)))
     if version != "R12":
         for i, words in enumerate((r"{\fArial|b0|i0;a font}", r"\H1.5x;a height", r"\C1;a colour")):
             mtext = sheet.add_mtext(words, dxfattribs={"layer": "NOTES", "style": "NOTE", "char_height": 2.5})
             mtext.set_location((200, 40 + 20 * i))
-            plant("inline", mtext.dxf.handle)
+            keep("inline", mtext.dxf.handle)
         mtext = sheet.add_mtext(r"\Lunder\l \S1/2; \Pnext", dxfattribs={"layer": "NOTES", "style": "NOTE", "char_height": 2.5})
         mtext.set_location((200, 120))
         near.append(mtext.dxf.handle)
@@ -71,7 +71,7 @@ def make(version, path, form):
         made.render()
         handle = made.dimension.dxf.handle
         if kind:
-            plant(kind, handle)
+            keep(kind, handle)
         else:
             near.append(handle)
 

@@ -41,7 +41,8 @@ const KINDS: Readonly<Partial<Record<Family, readonly ObjectKind[]>>> = {
 /** What of a family no rule looks at yet: until one does, a verdict speaks of the rest alone. */
 const NOT_YET: Readonly<Partial<Record<Family, string>>> = {
   lettering: 'no rule yet for text on lines, alignment and strokes',
-  dimensions: 'no rule yet for crossings, spacing and what they are sized for',
+  dimensions: 'no rule yet for lines that cross and for the scale they are sized for',
+  leaders: 'no rule yet for angles, shoulders and what they point at',
 };
 
 const familyOf = (rule: Rule): Family | undefined => OF_FOLDER[rule.meta.id.split('/')[0]];

@@ -2,6 +2,8 @@ import { putLeader } from '../../dxf/write/leader';
 import { leadersCrossing } from '../rules/leaders/crossing';
 import { asDefined, office, type RuleExample, TEXT, WALL } from './example';
 
+const ON_TEXT = { layer: 'TEXT' } as const;
+
 /** Two posts with their labels, and leaders to them in the order that is given. */
 const posts =
   (first: number, second: number): RuleExample['complies']['draw'] =>
@@ -14,7 +16,7 @@ const posts =
       [[17, 24], first, 'Bollard'],
       [[21, 10], second, 'Ladder'],
     ] as const) {
-      putLeader(sheet, { layer: 'TEXT' }, [tip, [42, y], [46, y]]);
+      putLeader(sheet, ON_TEXT, [tip, [42, y], [46, y]]);
       sheet.text({ layer: 'TEXT' }, [47, y - 1.75], 3.5, words);
     }
   };

@@ -19,6 +19,7 @@ export const dimensionsDoubled: Rule = {
     correction: 'choice',
     what: 'Each length is dimensioned once: no two dimensions measure between the same points in the same direction.',
     why: 'When the drawing changes, one of the two is forgotten, and the drawing says two lengths for one place.',
+    // ISO 129-1, from memory.
     source: 'ISO 129-1: each feature is dimensioned once only',
   },
 

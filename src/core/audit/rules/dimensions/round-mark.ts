@@ -32,6 +32,7 @@ export const dimensionsRoundMark: Rule = {
     correction: 'automatic',
     what: 'Diameters carry their sign and radii theirs; so do plain dimensions across a whole circle.',
     why: 'Without its sign a diameter reads as a length, and a hole is drilled or a pipe ordered at half or twice its size.',
+    // ISO 129-1, from memory.
     source: 'ISO 129-1: graphical symbols for diameter and radius precede the value',
   },
 

@@ -56,6 +56,7 @@ export const dimensionsSpacing: Rule = {
     correction: 'automatic',
     what: 'Dimension lines stand clear of the outline and of each other, in a stack as far apart from line to line.',
     why: 'Lines that stand too close run into the figures of their neighbours, and an uneven stack is read in the wrong order.',
+    // ASME Y14.5, from memory.
     source: 'ASME Y14.5: 10 mm from the outline, 6 mm between parallel dimension lines',
     settings,
   },

@@ -9,6 +9,7 @@ import { leadersCrossing } from './crossing';
 
 const standard = office([officeLayer('WALL')]);
 type P = readonly [number, number];
+const ON_WALL = { layer: 'WALL' } as const;
 
 /** Callouts on a sheet: each from a tip over a knee to a shoulder of 5 mm, its label at a slot of one column. */
 const callouts =
@@ -18,7 +19,7 @@ const callouts =
     const sheet = file.sheet('A', 420, 297);
     for (const [i, tip] of tips.entries()) {
       const y = slots[i];
-      putLeader(sheet, { layer: 'WALL' }, [tip, [x - 5, y], [x, y]]);
+      putLeader(sheet, ON_WALL, [tip, [x - 5, y], [x, y]]);
       sheet.text({ layer: 'WALL' }, [x + 1, y - 1.25], 2.5, `Label ${i}`);
     }
   };
@@ -64,7 +65,7 @@ testRule(leadersCrossing, {
       draw: (file) => {
         callouts([[50, 40]], [50])(file);
         const sheet = file.sheet('B', 420, 297);
-        putLeader(sheet, { layer: 'WALL' }, [
+        putLeader(sheet, ON_WALL, [
           [50, 40],
           [195, 50],
           [200, 50],

@@ -29,6 +29,7 @@ export const leadersCrossing: Rule = {
     correction: 'automatic',
     what: 'Leaders cross neither each other nor dimensions, and run through no text.',
     why: 'Where two leaders cross, nobody can say which label is of what: it is the one thing never to do.',
+    // ISO 128-2, from memory.
     source: 'ISO 128-2: leader lines shall not cross each other, nor dimension lines',
   },
 
