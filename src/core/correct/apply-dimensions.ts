@@ -187,7 +187,7 @@ function becomeDimensionStyle(
   operation: Extract<Operation, { type: 'become dimension style' }>,
 ): void {
   const { context, editor } = hand;
-  const { drawing, standard, facts } = context;
+  const { drawing, standard } = context;
   const record = drawing.dimensionStyles.get(foldName(operation.from));
   const wanted = findDimensionStyle(standard.dimensions, operation.to);
   if (!wanted) return;
@@ -214,21 +214,35 @@ function becomeDimensionStyle(
     record.name,
     `removed, its dimensions are in ${target.name}`,
   );
-  // Dimensions stay as large as they are on paper: where the styles are made for two scales, each keeps its own.
+  // Dimensions print as large as the standard has them, at the scale that each is drawn for: where the style that is there is
+  // made for another one, they keep a scale of their own.
   const { reader, recordNames } = drawing;
-  const scaleOf = ({ range }: StyleRecord): number => reader.findNumber(range, 40, 1);
   const values = readDimensionValues(reader, target.range, recordNames);
-  for (const row of operation.rows) {
-    const own = overrideTags(reader, rangeOf(drawing, row));
-    if (scaleOf(record) !== scaleOf(target) && !own.has(40)) setOwnSetting(editor, row, 40, scaleOf(record));
+  const targetScale = reader.findNumber(target.range, 40, 1);
+  const wantedText = dimensionValues(standard.dimensions, wanted).textHeightMm;
+  const scaleOf = new Map(
+    operation.rows.map((row) => {
+      const hasOwn = overrideTags(reader, rangeOf(drawing, row)).has(40);
+      const size = hasOwn
+        ? unitsPerSize(context, row)
+        : (operation.overallScale ?? unitsPerSize(context, row));
+      return [row, ((size / operation.mmPerUnit) * wantedText) / values.textHeightMm];
+    }),
+  );
+  const codes = new Set([40]);
+  for (const [row, scale] of scaleOf) {
+    if (!(scale > 0)) continue;
+    if (Math.abs(scale / targetScale - 1) > SAME_SCALE) setOwnSetting(editor, row, 40, scale);
+    else clearOwnSettings(editor, row, codes);
   }
-  redraw(hand, rule, operation.rows, (row) => {
-    const look = lookWith(context, row, values, 1);
-    // Sizes count in the units of the scale that the dimension had, which it keeps.
-    const kept = facts.dimension(row).settings.number('overallScale');
-    return { look: { ...look, unitsPerMm: kept > 0 ? kept : look.unitsPerMm }, silent: false };
-  });
+  redraw(hand, rule, operation.rows, (row) => ({
+    look: { ...lookWith(context, row, values, 1), unitsPerMm: scaleOf.get(row) ?? Number.NaN },
+    silent: false,
+  }));
 }
+
+/** Scales that differ by less than this share are one. */
+const SAME_SCALE = 1e-6;
 
 /**
  * What a dimension is drawn with when its style has other values: what it has of its own goes before them.

@@ -177,6 +177,37 @@ describe('dimensions of a style that is put right', () => {
     expect(factsOf(drawing, 0.25).dimension(row).settings.number('overallScale')).toBe(SCALE);
   });
 
+  it('go together to one style, each as large as its own scale asks, whatever the first was sized by', () => {
+    // One style multiplied by hand and shown at 1:50, one made for 1:100 and shown at 1:50 too: both print wrong.
+    const bytes = bytesOf({
+      draw: (file) => {
+        put(file, 'Plain', settingsOf('Building', { overallScale: 1 }));
+        put(file, 'Theirs', settingsOf('Building', { overallScale: 100, textHeightMm: 3 }));
+        measuredOnSheet(file, [
+          { style: 'Plain', drawnMm: 2.5 / SCALE },
+          { style: 'Theirs', drawnMm: 6 },
+        ]);
+      },
+    });
+    const found = findingsOf(bytes, standard, dimensionsStyleUnknown);
+    expect(found).toHaveLength(2);
+    const result = correctDrawing(bytes, standard, {
+      findings: [],
+      decisions: found.map(({ key }) => ({ finding: key, option: 'become', to: 'Building' })),
+    });
+    if (!result.ok) throw new Error(result.problem.message);
+    const drawing = read(result.value.bytes);
+    const facts = factsOf(drawing, 0.25);
+    for (const row of facts.rowsOfKind('dimension')) {
+      const { values, settings, letters } = facts.dimension(row);
+      expect(values.textHeightMm * settings.number('overallScale')).toBeCloseTo(2.5 * SCALE, 6);
+      expect(letters.map((one) => facts.lettering(one)!.height)).toEqual([2.5 * SCALE]);
+    }
+    expect(result.value.after.findings.filter(({ rule }) => rule === dimensionsStyleChanged.meta.id)).toEqual(
+      [],
+    );
+  });
+
   it('named a style that nobody defined: they name one that is there from now on', () => {
     const bytes = bytesOf({ draw: (file) => measuredOnSheet(file, [{ style: 'Gone' }]) });
     const [found] = findingsOf(bytes, standard, dimensionsStyleUnknown);

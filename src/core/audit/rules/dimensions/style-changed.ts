@@ -137,7 +137,9 @@ export function compared(
   if (mm === null) return sized(1, 1 / textMm);
   const asItIs = sized(1, mm);
   if (use.overallScale === 0 || !asItIs.settings.includes('textHeightMm')) return asItIs;
-  // One factor on everything is a scale, not a style with other sizes.
+  // One factor on all sizes, or on most of them, is a scale, not a style with other sizes.
   const without = sized(textMm, mm / textMm);
-  return without.settings.some((name) => DIMENSION_SETTINGS[name].is === 'mm') ? asItIs : without;
+  const sizesOff = ({ settings }: ComparedStyle): number =>
+    settings.filter((name) => DIMENSION_SETTINGS[name].is === 'mm').length;
+  return sizesOff(without) + 1 < sizesOff(asItIs) ? without : asItIs;
 }
