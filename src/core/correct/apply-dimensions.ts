@@ -63,7 +63,7 @@ export function applyDimensions(hand: ApplyingHand, rule: string, operation: Dim
     case 'set dimension style': {
       const record = context.drawing.dimensionStyles.get(foldName(operation.name));
       if (record) bringInLine(hand, rule, record, operation, operation.name);
-      else addStyle(hand, operation.name, operation.mmPerUnit);
+      else addStyle(hand, operation.name, operation.overallScale ?? 1 / operation.mmPerUnit);
       return;
     }
     case 'become dimension style':
@@ -119,7 +119,10 @@ function bringInLine(
   const settings: readonly DimensionSetting[] = overallScale === null ? asked : [...asked, 'overallScale'];
   if (!style || settings.length === 0) return;
   const wanted = dimensionValues(standard.dimensions, style);
-  const present = readDimensionValues(drawing.reader, record.range, drawing.recordNames, mmPerUnit);
+  const present = sizesTimes(
+    readDimensionValues(drawing.reader, record.range, drawing.recordNames),
+    mmPerUnit,
+  );
   const next: Record<string, unknown> = { ...present };
   for (const name of asked) next[name] = wanted[name];
   if (overallScale !== null) next.overallScale = overallScale;
@@ -137,14 +140,12 @@ function bringInLine(
 }
 
 /** Adds a style of the standard, sized for a scale. */
-function addStyle(hand: ApplyingHand, name: string, mmPerUnit: number): void {
+function addStyle(hand: ApplyingHand, name: string, overallScale: number): void {
   const { context, editor } = hand;
   const style = findDimensionStyle(context.standard.dimensions, name);
   if (!style) return;
   const wanted = dimensionValues(context.standard.dimensions, style);
-  const values = wanted.sizedOnPaper
-    ? { ...wanted, sizedOnPaper: false, overallScale: 1 / mmPerUnit }
-    : wanted;
+  const values = wanted.sizedOnPaper ? { ...wanted, sizedOnPaper: false, overallScale } : wanted;
   ensureNamed(hand, values);
   addDimensionStyle(editor, style.name, dimensionRecord(values));
   editor.sideChanges.push({
@@ -195,7 +196,7 @@ function becomeDimensionStyle(
   if (!record) {
     // Dimensions that named a style nobody defined name one that is there from now on; how large they were drawn stays.
     mergeRecord(editor, 'dimension style', operation.from, target?.name ?? wanted.name, wanted.name);
-    if (!target) addStyle(hand, wanted.name, operation.mmPerUnit);
+    if (!target) addStyle(hand, wanted.name, operation.overallScale ?? 1 / operation.mmPerUnit);
     for (const row of operation.rows) hand.objectChange(rule, row, 'settings', operation.from, wanted.name);
     return;
   }

@@ -21,7 +21,7 @@ export function rebuildDimensions(
   hand: ApplyingHand,
   rule: string,
   { rows, loose, style: name }: Extract<Operation, { type: 'rebuild dimensions' }>,
-  addStyle: (hand: ApplyingHand, name: string, mmPerUnit: number) => void,
+  addStyle: (hand: ApplyingHand, name: string, overallScale: number) => void,
 ): void {
   const { context, editor } = hand;
   const { drawing, standard, facts } = context;
@@ -32,7 +32,7 @@ export function rebuildDimensions(
   const record = drawing.dimensionStyles.get(foldName(style.name));
   const present = record && readDimensionValues(drawing.reader, record.range, drawing.recordNames);
   const mmPerUnit = wanted.textHeightMm / height;
-  if (!present && editor.isNew(`dimension style ${style.name}`)) addStyle(hand, style.name, mmPerUnit);
+  if (!present && editor.isNew(`dimension style ${style.name}`)) addStyle(hand, style.name, 1 / mmPerUnit);
   const values = present ?? wanted;
   const overall = present && !present.sizedOnPaper ? present.overallScale : 1 / mmPerUnit;
   const look: PictureLook = {

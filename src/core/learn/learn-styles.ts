@@ -121,8 +121,12 @@ function valuesOnPaper(
 ): DimensionValues {
   const { paperMm, modelMm, overallScale } = facts.dimensionStyles.find((one) => one.folded === folded)!;
   const { range } = drawing.dimensionStyles.get(folded)!;
-  const read = (mm: number): DimensionValues =>
-    readDimensionValues(drawing.reader, range, drawing.recordNames, mm);
+  // What the record leaves out is counted in its units too.
+  const read = (mm: number): DimensionValues => {
+    const values = sizesTimes(readDimensionValues(drawing.reader, range, drawing.recordNames), mm);
+    // What is not drawn has no size to be made larger.
+    return values.centreMark === 'none' ? { ...values, centreSizeMm: PLAIN_DIMENSION.centreSizeMm } : values;
+  };
   if (paperMm !== null) return { ...read(paperMm), sizedOnPaper: true, overallScale: 1 };
   const values = { ...read(modelMm), sizedOnPaper: false, overallScale };
   const [least, most] = LIKELY_TEXT_MM;

@@ -177,6 +177,25 @@ describe('dimensions of a style that is put right', () => {
     expect(factsOf(drawing, 0.25).dimension(row).settings.number('overallScale')).toBe(SCALE);
   });
 
+  it('take the sizes that their record leaves out for what the format counts them in', () => {
+    // The plain record of the format says next to nothing: text of 2.5 units, in a model that a sheet shows at 1:50.
+    const bytes = bytesOf({ draw: (file) => measuredOnSheet(file, [{ style: 'Standard' }]) });
+    const [found] = findingsOf(bytes, standard, dimensionsStyleUnknown);
+    const result = correctDrawing(bytes, standard, {
+      findings: [],
+      decisions: [{ finding: found.key, option: 'become', to: 'Building' }],
+    });
+    if (!result.ok) throw new Error(result.problem.message);
+    const facts = factsOf(read(result.value.bytes), 0.25);
+    const { values, settings } = facts.dimension(facts.rowsOfKind('dimension')[0]);
+    expect(settings.styleName).toBe('Building');
+    const scale = settings.number('overallScale');
+    expect([values.textHeightMm * scale, values.extensionOffsetMm * scale]).toEqual([2.5 * SCALE, 1 * SCALE]);
+    expect(result.value.after.findings.filter(({ rule }) => rule === dimensionsStyleChanged.meta.id)).toEqual(
+      [],
+    );
+  });
+
   it('go together to one style, each as large as its own scale asks, whatever the first was sized by', () => {
     // One style multiplied by hand and shown at 1:50, one made for 1:100 and shown at 1:50 too: both print wrong.
     const bytes = bytesOf({

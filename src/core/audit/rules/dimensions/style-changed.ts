@@ -118,7 +118,8 @@ export function compared(
   const { drawing, standard } = context;
   const wanted = dimensionValues(standard.dimensions, style);
   const sized = (times: number, mmPerUnit: number): ComparedStyle => {
-    const values = readDimensionValues(drawing.reader, use.range, drawing.recordNames, mmPerUnit);
+    // What the record leaves out is counted in its units too.
+    const values = sizesTimes(readDimensionValues(drawing.reader, use.range, drawing.recordNames), mmPerUnit);
     return {
       wanted,
       sized: values,
