@@ -49,9 +49,11 @@ const RULE_OF: Readonly<Record<string, string>> = {
   close: 'dimensions/spacing',
   loose: 'dimensions/loose',
   crossing: 'leaders/crossing',
+  short: 'leaders/tip',
+  'at nothing': 'leaders/tip',
 };
 /** Faults that a person decides on, or settles with the sender. */
-const DECIDED = new Set(['style unknown', 'unit said', 'no sign', 'doubled', 'chain', 'loose']);
+const DECIDED = new Set(['style unknown', 'unit said', 'no sign', 'doubled', 'chain', 'loose', 'at nothing']);
 const ruleFamilies = /^(dimensions|leaders)\//;
 
 const folder = mkdtempSync(join(tmpdir(), 'zinc-faults-'));

@@ -126,7 +126,15 @@ def make(version, path, form):
             if leader is None:
                 continue
             keep("crossing" if x == 220 else None, leader.dxf.handle)
+            sheet.add_line((tip[0] - 8, tip[1]), tip, dxfattribs=at)
             sheet.add_text("Post %d" % i, height=2.5, dxfattribs=at).set_placement((end[0] + 1, end[1] - 1.25))
+    # Tips: on their line, 0.6 mm short of it, and beside everything.
+    if version != "R12":
+        for y, off, kind in ((330, 0.05, None), (350, 0.6, "short"), (370, 5, "at nothing")):
+            sheet.add_line((50, y - 8), (50, y + 8), dxfattribs=at)
+            leader = sheet.add_leader([(50 + off, y), (80, y + 6), (86, y + 6)], dimstyle="OFFICE", dxfattribs=dict(at))
+            keep(kind, leader.dxf.handle)
+            sheet.add_text("Wall", height=2.5, dxfattribs=at).set_placement((87, y + 4.75))
     if form == "binary":
         with open(path, "wb") as stream:
             doc.write(stream, fmt="bin")

@@ -42,7 +42,7 @@ const KINDS: Readonly<Partial<Record<Family, readonly ObjectKind[]>>> = {
 const NOT_YET: Readonly<Partial<Record<Family, string>>> = {
   lettering: 'no rule yet for text on lines, alignment and strokes',
   dimensions: 'no rule yet for lines that cross and for the scale they are sized for',
-  leaders: 'no rule yet for angles, shoulders and what they point at',
+  leaders: 'no rule yet for angles and shoulders, and for the tips of leaders with labels of their own',
 };
 
 const familyOf = (rule: Rule): Family | undefined => OF_FOLDER[rule.meta.id.split('/')[0]];

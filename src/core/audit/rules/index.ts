@@ -23,6 +23,7 @@ import { layersPrinting } from './layers/printing';
 import { layersUnknown } from './layers/unknown';
 import { layersWidth } from './layers/width';
 import { leadersCrossing } from './leaders/crossing';
+import { leadersTip } from './leaders/tip';
 import { letteringEmpty } from './lettering/empty';
 import { letteringHeight } from './lettering/height';
 import { letteringOverlap } from './lettering/overlap';
@@ -83,6 +84,7 @@ export const RULES: readonly Rule[] = [
   dimensionsLoose,
   dimensionsSpacing,
   leadersCrossing,
+  leadersTip,
   pensNotPermitted,
   layersEmptyUnknown,
   objectsOwnColour,
