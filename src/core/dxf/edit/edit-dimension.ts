@@ -204,12 +204,8 @@ export function redrawPictures(base: EditBase, pictures: readonly NewPicture[]):
       else gone.push(row);
   }
   if (gone.length > 0) removeObjects(base, gone);
-  const taken = new Set(drawing.symbols.keys());
-  let next = 1;
   for (const picture of apart) {
-    while (taken.has(`*d${next}`)) next++;
-    const name = `*D${next}`;
-    taken.add(foldName(name));
+    const name = freshPictureName(base);
     addSymbol(base, name, [0, 0], (space) => picture.draw(space), ANONYMOUS);
     const range = rangeOf(drawing, picture.row);
     const tag = drawing.reader.find(range, 2);
@@ -225,6 +221,16 @@ function isPlain({ drawing }: EditBase, row: number): boolean {
   for (let tag = objects.start[row]; tag < objects.end[row]; tag++)
     if (document.tags.codes[tag] === 102) return false;
   return true;
+}
+
+const picturesNamed = new WeakMap<EditBase, number>();
+
+/** A name for the symbol of a picture that neither the drawing has nor these edits gave. */
+function freshPictureName(base: EditBase): string {
+  let number = (picturesNamed.get(base) ?? 0) + 1;
+  while (base.drawing.symbols.has(`*d${number}`)) number++;
+  picturesNamed.set(base, number);
+  return `*D${number}`;
 }
 
 /** Flag of a symbol that a program made. */
@@ -269,13 +275,9 @@ export interface NewDimension {
 
 /** Adds straight dimensions, each with its picture. */
 export function addDimensions(base: EditBase, made: readonly NewDimension[]): void {
-  const taken = new Set(base.drawing.symbols.keys());
   const marked = base.drawing.document.version >= SUBCLASSES_FROM;
-  let next = 1;
   for (const one of made) {
-    while (taken.has(`*d${next}`)) next++;
-    const name = `*D${next}`;
-    taken.add(foldName(name));
+    const name = freshPictureName(base);
     addSymbol(base, name, [0, 0], (space) => one.draw(space), ANONYMOUS);
     const [c, s] = [Math.cos((one.angleDeg * Math.PI) / 180), Math.sin((one.angleDeg * Math.PI) / 180)];
     const [dx, dy] = [one.second[0] - one.first[0], one.second[1] - one.first[1]];

@@ -145,6 +145,45 @@ it.each(['AC1009', 'AC1015', 'AC1024', 'AC1032'] as const)('is a dimension again
   expect(result.value.after.findings.filter(({ rule }) => rule.startsWith('dimensions/'))).toEqual([]);
 });
 
+it('gives each its own picture where several causes are put right at once', () => {
+  const bytes = bytesOf({
+    draw: (file) => {
+      broken([{}])(file);
+      file.layer({ ...GOOD, name: 'OTHER' });
+      const parts = joinedParts(
+        linearFigure(
+          settingsOf('Building'),
+          { face: 'stroke', widthFactor: 1 },
+          [0, 60],
+          [40, 60],
+          0,
+          10,
+          2000,
+        ),
+      );
+      for (const part of parts)
+        putPart(file.model, part, {
+          layer: 'OTHER',
+          colour: 256,
+          widthMm: 0.18,
+          text: { style: 'Standard' },
+          unitsPerMm: SCALE,
+        });
+    },
+  });
+  const found = findingsOf(bytes, standard, dimensionsLoose);
+  expect(found).toHaveLength(2);
+  const result = correctDrawing(bytes, standard, { findings: found.map(({ key }) => key) });
+  if (!result.ok) throw new Error(result.problem.message);
+  const read = readDrawing(result.value.bytes);
+  if (!read.ok) throw new Error(read.problem.message);
+  const facts = factsOf(read.value, 0.25);
+  const said = facts
+    .rowsOfKind('dimension')
+    .map((row) => facts.dimension(row).letters.map((one) => facts.text(one)?.says));
+  expect(said.sort()).toEqual([['2000'], ['3550']]);
+});
+
 it('keeps the line that a neighbour shares until that is rebuilt too', () => {
   const values = { textHeightMm: 3 };
   const bytes = bytesOf({
