@@ -1,9 +1,10 @@
-import { dimensionParts, type PictureLook } from '../dimension/picture';
+import { type DimensionParts, dimensionParts, type PictureLook } from '../dimension/picture';
+import type { PartLook } from '../dimension/put-part';
 import { rangeOf } from '../dxf/drawing';
 import { faceOf } from '../dxf/fonts';
 import { foldName } from '../dxf/interner';
 import { codesOf, readDimensionValues } from '../records/dimension-record';
-import { type DimensionValues, SETTING_NAMES } from '../standard/dimension-settings';
+import { SETTING_NAMES, taking } from '../standard/dimension-settings';
 import { findTextStyle } from '../standard/lettering';
 import type { AuditContext } from './context';
 
@@ -39,10 +40,8 @@ export function lookOf(
   const { values, settings } = facts.dimension(row);
   const record = drawing.dimensionStyles.get(foldName(settings.styleName));
   const style = readDimensionValues(drawing.reader, record?.range ?? null, drawing.recordNames);
-  const next: Record<string, unknown> = { ...values };
-  for (const name of SETTING_NAMES)
-    if (codesOf(name).some((code) => cleared.has(code))) next[name] = style[name];
-  const made = next as unknown as DimensionValues;
+  const given = SETTING_NAMES.filter((name) => codesOf(name).some((code) => cleared.has(code)));
+  const made = taking(style, given, values);
   return {
     values: made,
     unitsPerMm: unitsPerSize(context, row),
@@ -72,19 +71,47 @@ export const rawTextOf = ({ drawing }: AuditContext, row: number): string => {
 };
 
 /**
- * Why a dimension cannot be drawn anew: "it is not drawn anew: {why}"; null where it can.
+ * A dimension's picture as it would be drawn anew, or why it cannot be: "it is not drawn anew: {why}".
  * @param look what it would be drawn with; left out, what it is drawn with now
  * @param typed what it would hold in place of its value; left out, what it holds now
+ * @param by how far its line would be moved, drawing units
  */
-export function whyNotRedrawn(
+export function redrawnParts(
   context: AuditContext,
   row: number,
   look = lookOf(context, row),
   typed = rawTextOf(context, row),
-): string | null {
+  by: readonly [number, number] = [0, 0],
+): DimensionParts {
   const { drawing } = context;
-  if (isSizedOtherwise(context, row)) return 'its picture is drawn at another size than its style says';
+  if (isSizedOtherwise(context, row))
+    return { parts: null, why: 'its picture is drawn at another size than its style says' };
   const style = drawing.textStyles.get(foldName(look.values.textStyle || 'Standard'));
-  if (style && style.height > 0) return 'its text style has a height of its own';
-  return dimensionParts(drawing, row, look, typed).why;
+  if (style && style.height > 0) return { parts: null, why: 'its text style has a height of its own' };
+  return dimensionParts(drawing, row, look, typed, by);
+}
+
+/** Why a dimension cannot be drawn anew as it is; null where it can. */
+export const whyNotRedrawn = (context: AuditContext, row: number): string | null =>
+  redrawnParts(context, row).why;
+
+/** What the parts of a picture are drawn with: all but their layer comes from the dimension. */
+export function partLookOf(
+  { drawing }: AuditContext,
+  layer: string,
+  { values, lettering, unitsPerMm }: PictureLook,
+): PartLook {
+  const style = drawing.textStyles.get(foldName(values.textStyle || 'Standard'));
+  return {
+    layer,
+    colour: 0,
+    widthMm: 'of the symbol',
+    linetype: 'BYBLOCK',
+    text: {
+      style: values.textStyle || 'Standard',
+      ...(lettering.widthFactor === 1 ? {} : { widthFactor: lettering.widthFactor }),
+      ...(style && style.obliqueDeg !== 0 ? { slantDeg: style.obliqueDeg } : {}),
+    },
+    unitsPerMm,
+  };
 }

@@ -1,10 +1,10 @@
 import type { AuditContext } from '../audit/context';
 import type { DimensionStyleChange, DimensionWords, Operation } from '../audit/operation';
-import { letteringOf, lookOf, rawTextOf, unitsPerSize, whyNotRedrawn } from '../audit/redrawing';
-import { dimensionParts, joinedParts, type PictureLook } from '../dimension/picture';
-import { type PartLook, putPart, putTerminator } from '../dimension/put-part';
+import { letteringOf, lookOf, partLookOf, rawTextOf, redrawnParts, unitsPerSize } from '../audit/redrawing';
+import { joinedParts, type PictureLook } from '../dimension/picture';
+import { putPart, putTerminator } from '../dimension/put-part';
 import type { TagRange } from '../dxf/document';
-import { entityOf, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
+import { kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
 import {
   addDimensionStyle,
   clearOwnSettings,
@@ -33,9 +33,10 @@ import {
   dimensionValues,
   findDimensionStyle,
   formatName,
-  formatSetting,
+  formatSettings,
   SETTING_NAMES,
   sizesTimes,
+  taking,
 } from '../standard/dimension-settings';
 import { findTextStyle } from '../standard/lettering';
 import { findLinetype } from '../standard/standard';
@@ -76,17 +77,18 @@ export function applyDimensions(hand: ApplyingHand, rule: string, operation: Dim
         clearOwnSettings(editor, row, codes);
         hand.objectChange(rule, row, 'settings', before, 'from the style');
       }
-      redraw(hand, rule, operation.rows, (row) => ({ look: lookOf(context, row, codes), silent: true }));
+      listKept(
+        hand,
+        rule,
+        redraw(hand, operation.rows, (row) => lookOf(context, row, codes)),
+      );
       return;
     }
     case 'redraw dimensions': {
-      const drawn = redraw({ ...hand, objectChange: () => {} }, rule, operation.rows, (row) => ({
-        look: lookOf(context, row),
-        silent: true,
-      }));
+      const kept = redraw(hand, operation.rows, (row) => lookOf(context, row));
       for (const [i, row] of operation.rows.entries())
-        if (drawn.has(row)) hand.objectChange(rule, row, 'picture', 'as it was drawn', 'drawn anew');
-        else sayInPicture(hand, rule, row, '', operation.shown[i]);
+        if (kept.has(row)) sayInPicture(hand, rule, row, '', operation.shown[i]);
+        else hand.objectChange(rule, row, 'picture', 'as it was drawn', 'drawn anew');
       return;
     }
     case 'move dimension lines':
@@ -123,20 +125,25 @@ function bringInLine(
     readDimensionValues(drawing.reader, record.range, drawing.recordNames),
     mmPerUnit,
   );
-  const next: Record<string, unknown> = { ...present };
-  for (const name of asked) next[name] = wanted[name];
-  if (overallScale !== null) next.overallScale = overallScale;
-  const values = next as unknown as DimensionValues;
+  const inLine = taking(wanted, asked, present);
+  const values = overallScale === null ? inLine : { ...inLine, overallScale };
   ensureNamed(hand, values);
   const codes = new Set(settings.flatMap(codesOf));
   setDimensionStyle(editor, record.range, dimensionRecord(values, mmPerUnit), codes);
-  const say = (v: DimensionValues): string =>
-    settings.map((name) => `${formatName(name)} ${formatSetting(name, v[name])}`).join('; ');
-  hand.styleChange(rule, 'dimension style', record.range, 'record', say(present), say(values));
-  redraw(hand, rule, rows, (row) => ({
-    look: lookWith(context, row, values, mmPerUnit, overallScale),
-    silent: false,
-  }));
+  hand.styleChange(
+    rule,
+    'dimension style',
+    record.range,
+    'record',
+    formatSettings(settings, present),
+    formatSettings(settings, values),
+  );
+  listAll(
+    hand,
+    rule,
+    rows,
+    redraw(hand, rows, (row) => lookWith(context, row, values, mmPerUnit, overallScale)),
+  );
 }
 
 /** Adds a style of the standard, sized for a scale. */
@@ -148,13 +155,7 @@ function addStyle(hand: ApplyingHand, name: string, overallScale: number): void 
   const values = wanted.sizedOnPaper ? { ...wanted, sizedOnPaper: false, overallScale } : wanted;
   ensureNamed(hand, values);
   addDimensionStyle(editor, style.name, dimensionRecord(values));
-  editor.sideChanges.push({
-    handle: '',
-    kind: 'dimension style',
-    property: 'record',
-    before: 'none',
-    after: style.name,
-  });
+  editor.noteAdded('dimension style', style.name);
 }
 
 /** Puts into the drawing what a style names and the drawing lacks: terminators, a text style, linetypes. */
@@ -173,13 +174,7 @@ function ensureNamed({ context, editor }: ApplyingHand, v: DimensionValues): voi
   if (!editor.isNew(`text style ${text.name}`)) return;
   // What dimensions set in a style has the height that theirs says: a fixed one would take its place.
   addTextStyle(editor, { ...newTextStyle(text), height: 0 });
-  editor.sideChanges.push({
-    handle: '',
-    kind: 'text style',
-    property: 'record',
-    before: 'none',
-    after: text.name,
-  });
+  editor.noteAdded('text style', text.name);
 }
 
 function becomeDimensionStyle(
@@ -236,10 +231,11 @@ function becomeDimensionStyle(
     if (Math.abs(scale / targetScale - 1) > SAME_SCALE) setOwnSetting(editor, row, 40, scale);
     else clearOwnSettings(editor, row, codes);
   }
-  redraw(hand, rule, operation.rows, (row) => ({
-    look: { ...lookWith(context, row, values, 1), unitsPerMm: scaleOf.get(row) ?? Number.NaN },
-    silent: false,
+  const kept = redraw(hand, operation.rows, (row) => ({
+    ...lookWith(context, row, values, 1),
+    unitsPerMm: scaleOf.get(row) ?? Number.NaN,
   }));
+  listAll(hand, rule, operation.rows, kept);
 }
 
 /** Scales that differ by less than this share are one. */
@@ -259,9 +255,11 @@ function lookWith(
   const { drawing, facts } = context;
   const codes = overrideTags(drawing.reader, rangeOf(drawing, row));
   const own = sizesTimes(facts.dimension(row).values, mmPerUnit);
-  const next: Record<string, unknown> = { ...style };
-  for (const name of SETTING_NAMES) if (codesOf(name).some((code) => codes.has(code))) next[name] = own[name];
-  const values = next as unknown as DimensionValues;
+  const values = taking(
+    own,
+    SETTING_NAMES.filter((name) => codesOf(name).some((code) => codes.has(code))),
+    style,
+  );
   return {
     values,
     unitsPerMm:
@@ -270,43 +268,71 @@ function lookWith(
   };
 }
 
+/** Dimensions that keep their pictures, and why. */
+type Kept = ReadonlyMap<number, string>;
+
 /**
- * Draws dimensions anew. One that cannot be drawn keeps its picture, and the list of changes says why.
+ * Draws dimensions anew. One that cannot be drawn keeps its picture.
  * @param typedOf what a dimension holds in place of its value; left out, what it holds now
+ * @param wayOf how far its line is moved
  */
 function redraw(
-  { context, editor, covers, objectChange }: ApplyingHand,
-  rule: string,
+  { context, editor, covers }: ApplyingHand,
   rows: readonly number[],
-  of: (row: number) => { readonly look: PictureLook; readonly silent: boolean },
+  lookFor: (row: number) => PictureLook,
   typedOf: (row: number) => string = (row) => rawTextOf(context, row),
-  wayOf: (row: number) => readonly [number, number] = () => [0, 0],
-): ReadonlySet<number> {
-  const { drawing } = context;
+  wayOf?: (row: number) => readonly [number, number],
+): Kept {
+  const { drawing, facts } = context;
   const pictures: NewPicture[] = [];
+  const kept = new Map<number, string>();
   for (const row of rows) {
     if (kindOf(drawing, row) !== 'dimension') continue;
-    const { look, silent } = of(row);
-    const not = whyNotRedrawn(context, row, look, typedOf(row));
-    const { parts, why } =
-      not === null ? dimensionParts(drawing, row, look, typedOf(row), wayOf(row)) : { parts: null, why: not };
+    const look = lookFor(row);
+    const { parts, why } = redrawnParts(context, row, look, typedOf(row), wayOf?.(row));
     if (parts === null) {
-      objectChange(rule, row, 'picture', 'as it was drawn', `stays: ${why}`);
+      kept.set(row, why);
       continue;
     }
-    if (!silent) objectChange(rule, row, 'picture', 'as it was drawn', 'drawn anew');
-    const partLook = partLookOf(context, row, look);
+    const symbol = drawing.symbols.get(facts.dimension(row).picture);
+    const old = symbol ? pictureRows(editor, symbol.container) : [];
+    for (const part of old) covers(part);
+    // New parts lie on the layer that the old ones lay on.
+    const partLook = partLookOf(context, old.length > 0 ? layerNameOf(drawing, old[0]) : '0', look);
     pictures.push({
       row,
       draw: (space) => {
         for (const part of joinedParts(parts)) putPart(space, part, partLook);
       },
     });
-    const symbol = drawing.symbols.get(foldName(drawing.reader.findText(rangeOf(drawing, row), 2)));
-    if (symbol) for (const part of pictureRows(editor, symbol.container)) covers(part);
   }
   redrawPictures(editor, pictures);
-  return new Set(pictures.map(({ row }) => row));
+  return kept;
+}
+
+/** Lists dimensions that keep their pictures, each with the reason. */
+function listKept({ objectChange }: ApplyingHand, rule: string, kept: Kept): void {
+  for (const [row, why] of kept) objectChange(rule, row, 'picture', 'as it was drawn', `stays: ${why}`);
+}
+
+/** Lists what became of the picture of each dimension; leaders have none. */
+function listAll(
+  { context, objectChange }: ApplyingHand,
+  rule: string,
+  rows: readonly number[],
+  kept: Kept,
+): void {
+  for (const row of rows)
+    if (kindOf(context.drawing, row) === 'dimension') {
+      const why = kept.get(row);
+      objectChange(
+        rule,
+        row,
+        'picture',
+        'as it was drawn',
+        why === undefined ? 'drawn anew' : `stays: ${why}`,
+      );
+    }
 }
 
 /** Moves the lines of dimensions, and draws them anew; one that cannot be drawn stays where it is. */
@@ -316,42 +342,20 @@ function moveLines(
   { rows, by, onPaperMm }: Extract<Operation, { type: 'move dimension lines' }>,
 ): void {
   const wayOf = new Map(rows.map((row, i) => [row, by[i]]));
-  const drawn = redraw(
+  const kept = redraw(
     hand,
-    rule,
     rows,
-    (row) => ({ look: lookOf(hand.context, row), silent: true }),
-    (row) => rawTextOf(hand.context, row),
+    (row) => lookOf(hand.context, row),
+    undefined,
     (row) => wayOf.get(row) ?? [0, 0],
   );
+  listKept(hand, rule, kept);
   for (const [i, row] of rows.entries()) {
-    if (!drawn.has(row)) continue;
+    if (kept.has(row)) continue;
     const moved = Number(onPaperMm[i].toFixed(2));
     moveDimensionLine(hand.editor, row, by[i]);
     hand.objectChange(rule, row, 'place', 'where it was', `moved by ${moved} mm on paper`, moved);
   }
-}
-
-/** What a picture's parts are drawn with: on the layer that they lay on, all else from the dimension. */
-function partLookOf(context: AuditContext, row: number, look: PictureLook): PartLook {
-  const { drawing } = context;
-  const symbol = drawing.symbols.get(foldName(drawing.reader.findText(rangeOf(drawing, row), 2)));
-  const old = symbol
-    ? drawing.containers[symbol.container].rows.find((one) => entityOf(drawing, one) !== 'POINT')
-    : undefined;
-  const style = drawing.textStyles.get(foldName(look.values.textStyle || 'Standard'));
-  return {
-    layer: old === undefined ? '0' : layerNameOf(drawing, old),
-    colour: 0,
-    widthMm: 'of the symbol',
-    linetype: 'BYBLOCK',
-    text: {
-      style: look.values.textStyle || 'Standard',
-      ...(look.lettering.widthFactor === 1 ? {} : { widthFactor: look.lettering.widthFactor }),
-      ...(style && style.obliqueDeg !== 0 ? { slantDeg: style.obliqueDeg } : {}),
-    },
-    unitsPerMm: look.unitsPerMm,
-  };
 }
 
 /** Gives a dimension other words and draws it anew; where it cannot be drawn, the lettering of its picture says them. */
@@ -360,15 +364,13 @@ function say(hand: ApplyingHand, rule: string, row: number, { typed, shown }: Di
   const { typed: before } = context.facts.dimension(row);
   setDimensionText(editor, row, typed);
   objectChange(rule, row, 'text', before ?? 'the measured value', typed || 'the measured value');
-  const drawn = redraw(
-    { ...hand, objectChange: () => {} },
-    rule,
+  const kept = redraw(
+    hand,
     [row],
-    () => ({ look: lookOf(context, row), silent: true }),
+    () => lookOf(context, row),
     () => asMultiLine(typed),
   );
-  if (drawn.has(row)) return;
-  sayInPicture(hand, rule, row, oneLine(before ?? ''), shown);
+  if (kept.has(row)) sayInPicture(hand, rule, row, oneLine(before ?? ''), shown);
 }
 
 /** Sets the lettering of a picture that is not drawn anew: what says the same as before, or all that there is. */

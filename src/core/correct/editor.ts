@@ -323,13 +323,7 @@ export class DrawingEditor extends EditBase {
   private addWordStyle(style: NewTextStyle): void {
     if (this.addedWordStyles.has(foldName(style.name))) return;
     this.addedWordStyles.add(foldName(style.name));
-    this.sideChanges.push({
-      handle: '',
-      kind: 'text style',
-      property: 'record',
-      before: 'none',
-      after: style.name,
-    });
+    this.noteAdded('text style', style.name);
     addTextStyle(this, style);
   }
 
@@ -372,7 +366,7 @@ export class DrawingEditor extends EditBase {
     if (present) return present.name;
     if (this.addedLinetypes.has(key)) return name;
     this.addedLinetypes.add(key);
-    this.sideChanges.push({ handle: '', kind: 'linetype', property: 'record', before: 'none', after: name });
+    this.noteAdded('linetype', name);
     const mmPerUnit = this.drawing.reader.headerNumber('$MEASUREMENT', 1) === 0 ? 25.4 : 1;
     addLinetype(this, {
       name,

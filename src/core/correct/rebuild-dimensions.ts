@@ -1,6 +1,6 @@
 import type { AuditContext } from '../audit/context';
 import type { Operation } from '../audit/operation';
-import { letteringOf } from '../audit/redrawing';
+import { letteringOf, partLookOf } from '../audit/redrawing';
 import { linearFigure } from '../dimension/figure';
 import { joinedParts, type PictureLook } from '../dimension/picture';
 import { putPart } from '../dimension/put-part';
@@ -58,11 +58,14 @@ export function rebuildDimensions(
 }
 
 function dimensionOf(
-  { drawing }: AuditContext,
+  context: AuditContext,
   { text, first: firstEnd, second: secondEnd, line, angleDeg }: LooseDimension,
   style: string,
-  { values, unitsPerMm, lettering }: PictureLook,
+  look: PictureLook,
 ): NewDimension {
+  const { drawing } = context;
+  const { values, unitsPerMm, lettering } = look;
+  const partLook = partLookOf(context, '0', look);
   const onPaper = ([x, y]: readonly [number, number]): [number, number] => [x / unitsPerMm, y / unitsPerMm];
   const [c, s] = [Math.cos((angleDeg * Math.PI) / 180), Math.sin((angleDeg * Math.PI) / 180)];
   // Its points lie beyond the ends of the extension lines, by the gap that the style keeps.
@@ -93,18 +96,7 @@ function dimensionOf(
         distance,
         measured,
       );
-      for (const part of joinedParts(parts))
-        putPart(space, part, {
-          layer: '0',
-          colour: 0,
-          widthMm: 'of the symbol',
-          linetype: 'BYBLOCK',
-          text: {
-            style: values.textStyle || 'Standard',
-            ...(lettering.widthFactor === 1 ? {} : { widthFactor: lettering.widthFactor }),
-          },
-          unitsPerMm,
-        });
+      for (const part of joinedParts(parts)) putPart(space, part, partLook);
     },
   };
 }

@@ -115,10 +115,8 @@ const COMMON_TEXT_MM = 2.5;
  * Settings of a dimension style with its sizes as they print. A style that no scale shows, or several, keeps its sizes for
  * the scale that it is made for: together with that they say how large it is in the model.
  */
-function valuesOnPaper(
-  { drawing, facts }: { drawing: Drawing; facts: Facts },
-  folded: string,
-): DimensionValues {
+function valuesOnPaper(facts: Facts, folded: string): DimensionValues {
+  const { drawing } = facts;
   const { paperMm, modelMm, overallScale } = facts.dimensionStyles.find((one) => one.folded === folded)!;
   const { range } = drawing.dimensionStyles.get(folded)!;
   // What the record leaves out is counted in its units too.
@@ -132,9 +130,7 @@ function valuesOnPaper(
   const [least, most] = LIKELY_TEXT_MM;
   if (values.textHeightMm >= least && values.textHeightMm <= most) return values;
   const times = COMMON_TEXT_MM / values.textHeightMm;
-  const sized: DimensionValues = { ...sizesTimes(values, times), overallScale: overallScale / times };
-  // What is not drawn has no size to be made larger.
-  return sized.centreMark === 'none' ? { ...sized, centreSizeMm: PLAIN_DIMENSION.centreSizeMm } : sized;
+  return { ...read(modelMm * times), sizedOnPaper: false, overallScale: overallScale / times };
 }
 
 /** Dimension styles; the children that single kinds of dimension have are not styles of their own. */
@@ -156,7 +152,7 @@ export function learnDimensions(
     if (!decided && (isChild || (folded === FORMAT_STYLE && !uses.dimension.has(folded)))) continue;
     const values = decided
       ? readDimensionValues(drawing.reader, style.range, drawing.recordNames, mmPerUnit)
-      : valuesOnPaper({ drawing, facts }, folded);
+      : valuesOnPaper(facts, folded);
     const numbers: Record<string, unknown> = values;
     for (const name of SETTING_NAMES)
       if (typeof values[name] === 'number') numbers[name] = holdable(name, values[name] as number);

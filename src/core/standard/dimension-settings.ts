@@ -370,6 +370,21 @@ export const formatName = (name: DimensionSetting): string => {
   return `${group.toLowerCase()}: ${label.charAt(0).toLowerCase()}${label.slice(1)}`;
 };
 
+/** Settings with some of them taken from another set. */
+export function taking(
+  from: DimensionValues,
+  names: Iterable<DimensionSetting>,
+  base: DimensionValues,
+): DimensionValues {
+  const next: Record<string, unknown> = { ...base };
+  for (const name of names) next[name] = from[name];
+  return next as unknown as DimensionValues;
+}
+
+/** "figure: height 2.5 mm; ends: size 3 mm". */
+export const formatSettings = (names: readonly DimensionSetting[], v: DimensionValues): string =>
+  names.map((name) => `${formatName(name)} ${formatSetting(name, v[name])}`).join('; ');
+
 /** A size or a number as near as a style of the standard can hold it. */
 export function holdable(name: DimensionSetting, value: number): number {
   const spec: DimensionSpec = DIMENSION_SETTINGS[name];

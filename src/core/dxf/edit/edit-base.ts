@@ -46,6 +46,11 @@ export class EditBase {
     this.edits = new TagEdits(drawing.document);
   }
 
+  /** Notes a record that had to be there for what was asked. */
+  noteAdded(kind: SideChange['kind'], name: string): void {
+    this.sideChanges.push({ handle: '', kind, property: 'record', before: 'none', after: name });
+  }
+
   /** Files from R13 on give every record a handle; older ones may. */
   get hasHandles(): boolean {
     const { document, objects } = this.drawing;

@@ -7,8 +7,8 @@ import {
   DIMENSION_SETTINGS,
   type DimensionGroup,
   type DimensionSetting,
-  formatName,
   formatSetting,
+  formatSettings,
   SETTING_NAMES,
 } from '../../../standard/dimension-settings';
 import { type AuditContext, groupBy } from '../../context';
@@ -129,12 +129,10 @@ export const dimensionsOwnSettings: Rule = {
           const names = found.get(row)!;
           const { values } = facts.dimension(row);
           const style = styleValues(context, row);
-          const said = (v: typeof values): string =>
-            names.map((name) => `${formatName(name)} ${formatSetting(name, v[name])}`).join('; ');
           yield {
             message: messages.own(rows.length, styleOf(row), namesOf(names), false),
-            expected: words(said(style)),
-            found: words(said(values)),
+            expected: words(formatSettings(names, style)),
+            found: words(formatSettings(names, values)),
             rows,
             subject: {
               kind: 'dimension',

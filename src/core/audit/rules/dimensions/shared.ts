@@ -6,7 +6,7 @@ import {
   type DimensionValues,
   differingSettings,
   formatName,
-  formatSetting,
+  formatSettings,
   holdable,
 } from '../../../standard/dimension-settings';
 import type { AuditContext } from '../../context';
@@ -27,7 +27,6 @@ const OF_THE_DRAWING: ReadonlySet<DimensionSetting> = new Set([
 
 /**
  * The settings in which values of a drawing differ from wanted ones, as far as records of its version can hold them.
-
  */
 export function differences(
   { drawing }: AuditContext,
@@ -89,12 +88,10 @@ export function namesOf(settings: readonly DimensionSetting[]): string {
   return more > 0 ? `${named.join(', ')} and ${more} more` : named.join(', ');
 }
 
-/** "figure: height 2.5 mm; ends: size 3 mm". */
-export const valuesOf = (settings: readonly DimensionSetting[], v: DimensionValues): string =>
-  settings.map((name) => `${formatName(name)} ${formatSetting(name, rounded(name, v))}`).join('; ');
-
-/** Figures of sizes as a person reads them. */
-function rounded(name: DimensionSetting, v: DimensionValues): DimensionValues[DimensionSetting] {
-  const value = v[name];
-  return DIMENSION_SETTINGS[name].is === 'mm' ? Number((value as number).toPrecision(4)) : value;
+/** Settings as a person reads them: figures of sizes are as long as that takes. */
+export function valuesOf(settings: readonly DimensionSetting[], v: DimensionValues): string {
+  const rounded: Record<string, unknown> = { ...v };
+  for (const name of settings)
+    if (DIMENSION_SETTINGS[name].is === 'mm') rounded[name] = Number((v[name] as number).toPrecision(4));
+  return formatSettings(settings, rounded as unknown as DimensionValues);
 }

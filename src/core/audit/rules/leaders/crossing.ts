@@ -5,7 +5,7 @@ import { movedBy, overlapOf } from '../../../geometry/oriented-box';
 import { type AuditContext, groupBy } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
-import { type Callout, calloutOf, leaders, linesCross, type P, runsThrough } from './shared';
+import { type Callout, calloutOf, leaders, linesCross, type P, pointsOf, runsThrough } from './shared';
 
 const messages = {
   cross: (count: number) => `${leaders(count)} cross each other.`,
@@ -98,12 +98,7 @@ export const leadersCrossing: Rule = {
 };
 
 /** The lines of a leader, each as its points. */
-const linesOf = ({ facts }: AuditContext, row: number): P[][] =>
-  facts.leader(row).lines.map((line) => {
-    const points: P[] = [];
-    for (let i = 0; i < line.length; i += 2) points.push([line[i], line[i + 1]]);
-    return points;
-  });
+const linesOf = ({ facts }: AuditContext, row: number): P[][] => facts.leader(row).lines.map(pointsOf);
 
 /** Leaders that cross, gathered with all that those cross. */
 function clustersOf(context: AuditContext, lines: ReadonlyMap<number, readonly P[][]>): number[][] {

@@ -18,6 +18,10 @@ export interface Callout {
   readonly mmPerUnit: number | null;
 }
 
+/** A line as its points. */
+export const pointsOf = (line: readonly number[]): P[] =>
+  Array.from({ length: line.length / 2 }, (_, i): P => [line[2 * i], line[2 * i + 1]]);
+
 /** How far a label may lie from the end of its leader, in heights of its text. */
 const LABEL_REACH = 2;
 
@@ -27,8 +31,7 @@ export function calloutOf(context: AuditContext, row: number): Callout | null {
   if (entityOf(drawing, row) !== 'LEADER') return null;
   const [line, ...others] = facts.leader(row).lines;
   if (!line || others.length > 0 || line.length < 4) return null;
-  const points: P[] = [];
-  for (let i = 0; i < line.length; i += 2) points.push([line[i], line[i + 1]]);
+  const points = pointsOf(line);
   const scales = new Set(facts.appearances(row).map(({ mmPerUnit }) => mmPerUnit.toPrecision(6)));
   return {
     row,
