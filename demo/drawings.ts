@@ -91,7 +91,12 @@ export function generalArrangement(faults: boolean): DemoDrawing {
   const m = file.model;
   drawQuay(m, l, OFFICE_SYMBOLS);
   drawLinkspan(m, l);
-  drawHall(m, l, OFFICE_SYMBOLS);
+  drawHall(
+    m,
+    l,
+    OFFICE_SYMBOLS,
+    demoStandard.fills.find(({ name }) => name === 'OHW-Concrete'),
+  );
   drawServices(m, l, OFFICE_SYMBOLS);
   drawForecourt(m, l, OFFICE_SYMBOLS);
   annotate(m, l);

@@ -1,4 +1,5 @@
 import { DrawingComposer, type Point, type Props, type SpaceComposer } from '../src/core/dxf/write/composer';
+import { putLeader } from '../src/core/dxf/write/leader';
 import type { DemoDrawing } from './drawings';
 
 // Drawings as most come: no layout in use, everything in the model, each sheet framed at a scale of its own.
@@ -134,6 +135,16 @@ function ladder(m: SpaceComposer, [x, y]: Point): void {
   m.rectangle(on('Concrete'), [x - 450, y - 2300], 900, 4200);
   m.rectangle(on('Hidden'), [x - 350, y - 2300], 700, 4000);
   note(m, [x + 600, y + 900], 50, 'rungs 25 square, at 300');
+  // Callouts as they were set one by one: nearly under each other, with shoulders as they came.
+  for (const [tip, end, shoulder, words] of [
+    [[x + 250, y + 1500], [x + 1500, y + 1650], 100, 'stringer 60 × 12'],
+    [[x + 450, y + 300], [x + 1532, y + 450], 100, 'recess, edges bullnosed'],
+    [[x + 250, y - 450], [x + 1500, y - 300], 64, 'grab rail at the cope'],
+    [[x + 350, y - 1400], [x + 1474, y - 1250], 100, 'drain Ø 80'],
+  ] as const) {
+    putLeader(m, on('Notes'), [tip, [end[0] - shoulder, end[1]], end]);
+    note(m, [end[0] + 20, end[1] - 25], 50, words);
+  }
   note(m, [x - 400, y - 2600], 70, 'FRONT 1:20');
 }
 

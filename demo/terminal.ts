@@ -1,4 +1,5 @@
 import type { DrawingComposer, Point, Props, SpaceComposer } from '../src/core/dxf/write/composer';
+import { familiesOf, type StandardFill } from '../src/core/standard/fills';
 
 /** The layers a drafter of one firm uses for each part of the terminal. Model units are mm. */
 export interface TerminalLayers {
@@ -219,7 +220,13 @@ const HALL: { x: number; y: number; width: number; height: number } = {
 };
 
 /** Terminal building: walls as two lines with a fill, doors, windows, a canopy and a grid. */
-export function drawHall(m: SpaceComposer, l: TerminalLayers, names: SymbolNames): void {
+export function drawHall(
+  m: SpaceComposer,
+  l: TerminalLayers,
+  names: SymbolNames,
+  /** The office's fill for its walls, sized for 1:200; a sender's own lines where there is none. */
+  walls?: StandardFill,
+): void {
   const { x, y, width, height } = HALL;
   const t = 400;
   const ring = (inset: number): Point[] => [
@@ -230,7 +237,14 @@ export function drawHall(m: SpaceComposer, l: TerminalLayers, names: SymbolNames
   ];
   m.polyline(l.wall, ring(0), true);
   m.polyline(l.wall, ring(t), true);
-  m.fill(l.wallFill, ring(0), 45, 400, [ring(t)]);
+  if (walls)
+    m.patternFill(l.wallFill, [ring(0), ring(t)], {
+      name: walls.name,
+      angleDeg: 0,
+      scale: 200,
+      families: familiesOf(walls, 200),
+    });
+  else m.fill(l.wallFill, ring(0), 45, 400, [ring(t)]);
   for (const at of [12_000, 24_000]) {
     m.line(l.wall, [x + at - 100, y + t], [x + at - 100, y + height - t]);
     m.line(l.wall, [x + at + 100, y + t], [x + at + 100, y + height - t]);
@@ -253,9 +267,9 @@ export function drawHall(m: SpaceComposer, l: TerminalLayers, names: SymbolNames
     m.text(l.grid, [x + gx, y + height + 4_400], 500, String(i + 1), { across: 'centre', up: 'middle' });
   }
   for (const [i, gy] of [0, 7_500, 15_000].entries()) {
-    m.line(l.grid, [x - 3_500, y + gy], [x + width + 1_500, y + gy]);
-    m.circle(l.grid, [x - 4_400, y + gy], 900);
-    m.text(l.grid, [x - 4_400, y + gy], 500, 'ABC'[i], { across: 'centre', up: 'middle' });
+    m.line(l.grid, [x - 8_100, y + gy], [x + width + 1_500, y + gy]);
+    m.circle(l.grid, [x - 9_000, y + gy], 900);
+    m.text(l.grid, [x - 9_000, y + gy], 500, 'ABC'[i], { across: 'centre', up: 'middle' });
   }
 }
 
@@ -263,10 +277,10 @@ export function drawHall(m: SpaceComposer, l: TerminalLayers, names: SymbolNames
 export function annotate(m: SpaceComposer, l: TerminalLayers, height = 500): void {
   const { x, y, width } = HALL;
   const rooms: readonly (readonly [string, number, number])[] = [
-    ['Tickets', 6_000, 9_000],
-    ['Waiting hall', 18_000, 9_000],
-    ['Crew', 30_000, 11_000],
-    ['Plant', 30_000, 4_500],
+    ['Tickets', 3_000, 9_000],
+    ['Waiting hall', 15_000, 9_000],
+    ['Crew', 27_000, 11_000],
+    ['Plant', 27_000, 5_500],
   ];
   for (const [name, dx, dy] of rooms) m.text(l.text, [x + dx, y + dy], height, name, { across: 'centre' });
   for (let i = 0; i < 6; i++)
@@ -274,8 +288,8 @@ export function annotate(m: SpaceComposer, l: TerminalLayers, height = 500): voi
   m.dimension(l.dimension, [x, y - 3_500], [x + width, y - 3_500], y - 8_000, height);
   m.dimension(l.dimension, [x, y], [x, y + 7_500], x - 6_800, height, { plumb: true });
   m.dimension(l.dimension, [x, y + 7_500], [x, y + 15_000], x - 6_800, height, { plumb: true });
-  m.text(l.text, [12_000, QUAY_Y + 9_200], height, 'Quay apron, level +3.20');
-  m.text(l.text, [112_000, QUAY_Y + 9_200], height, 'Stacking lanes 1 to 6');
+  m.text(l.text, [15_230, QUAY_Y + 9_200], height, 'Quay apron, level +3.20');
+  m.text(l.text, [113_100, QUAY_Y + 9_200], height, 'Stacking lanes 1 to 6');
   m.text(l.text, [71_500, 2_000], height, 'Linkspan');
   m.text(l.text, [75_500, -12_000], height, 'Pontoon');
   m.text(l.text, [14_000, 5_000], height, 'Ostrelin Roads');

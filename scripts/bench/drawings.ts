@@ -20,6 +20,9 @@ function coordinates(): () => number {
   };
 }
 
+const point = (code: number, x: number, y: number): string =>
+  ` ${code}\n${x}\n ${code + 10}\n${y}\n ${code + 20}\n0.0\n`;
+
 /** Writes objects one after the other. */
 class Writer {
   readonly parts: string[] = [];
@@ -45,6 +48,9 @@ class Writer {
   }
   line(): void {
     this.add('LINE', 'AcDbLine', `${this.at(10)} 30\n0.0\n${this.at(11)} 31\n0.0\n`);
+  }
+  lineFrom(x0: number, y0: number, x1: number, y1: number): void {
+    this.add('LINE', 'AcDbLine', `${point(10, x0, y0)}${point(11, x1, y1)}`);
   }
   polyline(): void {
     this.add(
@@ -162,23 +168,34 @@ export function mixedDrawing(objects: number): string {
         );
         break;
       }
-      case 17:
+      case 17: {
+        // As long as callouts are: 30 mm at 1:100.
+        const [x, y] = [model.number(), model.number()];
         model.add(
           'LEADER',
           'AcDbLeader',
-          `  3\nStandard\n 71\n1\n 72\n0\n 73\n3\n 74\n0\n 75\n0\n 40\n0.0\n 41\n0.0\n 76\n3\n${model.at(10)} 30\n0.0\n${model.at(10)} 30\n0.0\n${model.at(10)} 30\n0.0\n`,
+          `  3\nStandard\n 71\n1\n 72\n0\n 73\n3\n 74\n0\n 75\n0\n 40\n0.0\n 41\n0.0\n 76\n3\n${point(10, x, y)}${point(10, x + 2000, y + 1500)}${point(10, x + 2600, y + 1500)}`,
         );
         break;
+      }
       case 18: {
         const name = `*D${++dimensions}`;
+        const [x, y] = [model.number(), model.number()];
         begin(name);
-        for (let k = 0; k < 5; k++) blocks.line();
-        blocks.text();
+        blocks.lineFrom(x, y + 100, x, y + 1350);
+        blocks.lineFrom(x + 4000, y + 100, x + 4000, y + 1350);
+        blocks.lineFrom(x, y + 1200, x + 4000, y + 1200);
+        for (const end of [x, x + 4000]) blocks.lineFrom(end - 100, y + 1100, end + 100, y + 1300);
+        blocks.add(
+          'TEXT',
+          'AcDbText',
+          `${point(10, x + 1700, y + 1280)} 40\n250.0\n  1\n4000\n100\nAcDbText\n`,
+        );
         end();
         model.add(
           'DIMENSION',
           'AcDbDimension',
-          `  2\n${name}\n${model.at(10)} 30\n0.0\n${model.at(11)} 31\n0.0\n 70\n32\n  3\nStandard\n100\nAcDbAlignedDimension\n${model.at(13)} 33\n0.0\n${model.at(14)} 34\n0.0\n100\nAcDbRotatedDimension\n`,
+          `  2\n${name}\n${point(10, x + 4000, y + 1200)}${point(11, x + 2000, y + 1400)} 70\n32\n  3\nStandard\n100\nAcDbAlignedDimension\n${point(13, x, y)}${point(14, x + 4000, y)}100\nAcDbRotatedDimension\n`,
         );
         break;
       }

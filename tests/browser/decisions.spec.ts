@@ -126,6 +126,10 @@ test('a link leads a colleague to the same place in the ledger', async ({ page, 
   await page.getByLabel('Where it stands').selectOption({ label: 'sender asked' });
   await expect(page).toHaveURL(/by=layer&find=doors&finding=/);
   const address = page.url();
+  // The colleague comes once it is written.
+  await expect
+    .poll(async () => JSON.stringify(await (await request.get(`/api/drawings/${id}`)).json()))
+    .toMatch(/"status":"asked"/);
 
   const colleague = await page.context().newPage();
   await colleague.goto(address);

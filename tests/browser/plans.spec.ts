@@ -1,7 +1,9 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
+import { defineStyle, measure } from '../../demo/dimensions';
 import { linkspan } from '../../demo/drawings';
 import { DrawingComposer } from '../../src/core/dxf/write/composer';
+import { putLeader } from '../../src/core/dxf/write/leader';
 import { OwnServer } from './own-server';
 import { issueDemo, sendIn } from './taking-in';
 
@@ -208,6 +210,96 @@ test('a dimension that lies is on top, restored in one step, undone and done aga
   );
   await page.getByRole('button', { name: /^Redo/ }).click();
   await expect.poll(() => shaOf(page, id)).toBe(restored);
+});
+
+test('a stack is spaced and callouts are lined up on a dragged line, undone and done again', async ({
+  page,
+}) => {
+  const file = new DrawingComposer({ version: 'AC1024', units: 4 });
+  const layer = 'G-DIMS';
+  file.layer({ name: layer, colour: 3, widthMm: 0.25 });
+  const { model } = file;
+  const style = defineStyle(file, 'Theirs', 50, {});
+  const sheet = file.sheet('Plan', 420, 297);
+  sheet.viewport({ layer }, [210, 148], 400, 280, [5000, 3500], 50);
+  for (const [from, to, at] of [
+    [1000, 5000, 1500],
+    [1000, 5000, 1800],
+    [1000, 7000, 2600],
+  ])
+    measure(model, { layer }, style, [from, 1000], [to, 1000], at);
+  for (const [i, x] of [9000, 9070, 9000, 8950].entries()) {
+    const y = 3000 + 800 * i;
+    putLeader(model, { layer }, [
+      [6000, y - 300],
+      [x - 250, y],
+      [x, y],
+    ]);
+    model.text({ layer }, [x + 50, y - 62], 125, `Item ${i + 1}`);
+  }
+  const id = await sendIn(page.request, office.base, {
+    name: 'Callouts.dxf',
+    sender: 'Ragged Office',
+    bytes: file.bytes(),
+  });
+  const before = await shaOf(page, id);
+  await page.goto(`${office.base}/drawings/${id}`);
+
+  // A plan shows what it moves as arrows, which can be put away.
+  await page.getByRole('button', { name: /automatically/ }).click();
+  const dialog = page.getByRole('dialog');
+  const arrows = dialog.getByRole('img', { name: /^Movements of the plan/ });
+  await expect(arrows).toBeVisible();
+  expect(await arrows.locator('path, circle').count()).toBeGreaterThan(0);
+  await dialog.getByRole('button', { name: 'Movements' }).click();
+  await expect(arrows).toHaveCount(0);
+  await dialog.getByRole('button', { name: 'Cancel' }).click();
+
+  // The labels: the line is dragged to the right by 60 pixels, and the field follows it.
+  await page.locator('[data-finding]', { hasText: 'not lined up' }).click();
+  const line = page.locator('[data-drags]');
+  await expect(line).toHaveCount(1);
+  const field = page.getByRole('textbox', { name: 'Reference line, from where most stand' });
+  await expect(field).toHaveValue('0');
+  const box = (await line.boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 30, y + 20, { steps: 4 });
+  await page.mouse.move(x + 60, y, { steps: 4 });
+  await page.mouse.up();
+  const dragged = Number(await field.inputValue());
+  expect(dragged).toBeGreaterThan(5);
+  // The preview has followed: the line lies where it was dragged to.
+  expect(Math.abs((await line.boundingBox())!.x - box.x - 60)).toBeLessThan(3);
+  // Typed, it goes there too.
+  await field.fill('2.5');
+  await expect.poll(async () => (await line.boundingBox())!.x - box.x).toBeLessThan(60);
+  await page.getByRole('button', { name: 'Line them up' }).click();
+  await expect(page.getByText(/changes made/)).toBeVisible();
+  await expect(page.locator('[data-finding]', { hasText: 'not lined up' })).toHaveCount(0);
+  const lined = await shaOf(page, id);
+
+  // The stack: spaced as the field says; less than the office allows cannot be asked for.
+  await page.locator('[data-finding]', { hasText: 'in a stack' }).click();
+  const spacing = page.getByRole('textbox', { name: 'From line to line' });
+  await spacing.fill('2');
+  await expect(page.getByText(/^From 6 to/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Space them/ })).toBeDisabled();
+  await spacing.fill('9');
+  await page.getByRole('button', { name: 'Space them 9 mm apart' }).click();
+  await expect(page.locator('[data-finding]', { hasText: 'in a stack' })).toHaveCount(0);
+  const spaced = await shaOf(page, id);
+  expect(spaced).not.toBe(lined);
+
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(() => shaOf(page, id)).toBe(lined);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(() => shaOf(page, id)).toBe(before);
+  await page.getByRole('button', { name: /^Redo/ }).click();
+  await expect.poll(() => shaOf(page, id)).toBe(lined);
+  await page.getByRole('button', { name: /^Redo/ }).click();
+  await expect.poll(() => shaOf(page, id)).toBe(spaced);
 });
 
 test('twenty thousand findings come by part, and are searched and walked to the last', async ({ page }) => {

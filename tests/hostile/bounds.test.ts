@@ -41,7 +41,8 @@ it('layers with 255 own colours each are one cause each', async () => {
 it('a hundred thousand own colours are one finding, settled in one pass', () => {
   const text = coloursWithoutEnd(100_000);
   const standard = { ...blankStandard('Office'), layers: [layerOf({ name: 'A-WALL' })] };
-  const result = correctDrawing(bytesOf(text), standard);
+  // The lines lie on each other: once they look the same, another rule takes all but one away.
+  const result = correctDrawing(bytesOf(text), standard, { rules: ['objects/own-colour'] });
   if (!result.ok) throw new Error(result.problem.message);
   expect(result.value.changes.filter(({ property }) => property === 'colour')).toHaveLength(100_000);
   expect(result.value.passes).toBe(1);

@@ -9,7 +9,7 @@ import { type Exceptions, exceptionsOf } from './exceptions';
 import type { Audit, Finding, NotChecked, RuleFailure, Subject } from './finding';
 import { lookedAt } from './looked';
 import { placesOf } from './places';
-import type { FindingDraft, Rule, RuleContext, Visitor } from './rule';
+import type { FindingDraft, Rule, RuleContext, SettleContext, Visitor } from './rule';
 import { RULES } from './rules';
 import { settingsFor } from './settings';
 
@@ -18,6 +18,8 @@ export interface LiveAudit extends Audit {
   readonly context: AuditContext;
   /** Rows of the objects that one of these findings names. */
   rowsOf(finding: Finding): readonly number[];
+  /** What a rule of this audit is given when it settles what it found. */
+  settling(rule: string): SettleContext;
 }
 
 /** A rule at work on one drawing. */
@@ -95,6 +97,7 @@ export function audit(drawing: Drawing, standard: Standard, rules: readonly Rule
   findings.sort((a, b) => RANK[a.weight] - RANK[b.weight]);
   distinguish(findings, rowsByFinding);
 
+  const rowsOf = (finding: Finding): readonly number[] => rowsByFinding.get(finding) ?? [];
   return {
     units: drawing.units,
     version: drawing.document.versionName,
@@ -114,12 +117,17 @@ export function audit(drawing: Drawing, standard: Standard, rules: readonly Rule
     looked: lookedAt(context, rules, kinds, failures, notChecked),
     times: Object.fromEntries(running.map(({ rule, ms }) => [rule.meta.id, Math.round(ms * 100) / 100])),
     context,
-    rowsOf: (finding) => rowsByFinding.get(finding) ?? [],
+    rowsOf,
+    settling: (id) => ({
+      ...context,
+      rowsOf,
+      settings: running.find(({ rule }) => rule.meta.id === id)?.context.settings ?? {},
+    }),
   };
 }
 
 /** An audit without what only this process knows: plain data. */
-export const plainAudit = ({ context: _, rowsOf: __, ...plain }: LiveAudit): Audit => plain;
+export const plainAudit = ({ context: _, rowsOf: __, settling: ___, ...plain }: LiveAudit): Audit => plain;
 
 function begin(context: AuditContext, rule: Rule, setting: RuleSetting, notChecked: NotChecked[]): Running {
   const exceptions = exceptionsOf(context, setting);

@@ -50,6 +50,31 @@ export type Shown =
     }
   | { readonly type: 'box'; readonly box: PlaceBox };
 
+/** A length that a person sees and sets, by typing it or by dragging a line on the sheet. */
+export interface SettableLength {
+  /** "Reference line", "From line to line". */
+  readonly what: string;
+  /** mm on paper. */
+  readonly start: number;
+  readonly least: number;
+  readonly most: number;
+  /** "model", "sheet Plan". */
+  readonly space: string;
+  /** The way that 1 mm of it is in the space, in units of that. */
+  readonly way: readonly [number, number];
+  readonly lines: readonly FollowingLine[];
+}
+
+/** A line that follows a length that is being set: each of its points lies at its place and `rate` times the length farther. */
+export interface FollowingLine {
+  /** x, y, x, y … for a length of 0, units of the space. */
+  readonly points: readonly number[];
+  /** One for each point. */
+  readonly rates: readonly number[];
+  /** It can be dragged; all its points have one rate then. */
+  readonly drags: boolean;
+}
+
 /** A way out that a person can take. */
 export interface Option {
   readonly id: string;
@@ -61,6 +86,8 @@ export interface Option {
   readonly effect: 'drawing' | 'standard' | 'units panel';
   /** Asked once more before it is done. */
   readonly confirm?: string;
+  /** What has to be set first; the decision holds it in `to`. */
+  readonly sets?: SettableLength;
 }
 
 /** A person's decision on a finding. */
@@ -68,6 +95,16 @@ export interface Decision {
   /** Id of one of the finding's options. */
   readonly option: string;
   readonly to?: string;
+}
+
+/** The length that a person set, mm on paper; null where none was set, or one out of bounds. */
+export function lengthIn(
+  decision: Decision | undefined,
+  { least, most }: Pick<SettableLength, 'least' | 'most'>,
+): number | null {
+  if (decision?.to === undefined || decision.to.trim() === '') return null;
+  const length = Number(decision.to);
+  return length >= least && length <= most ? length : null;
 }
 
 /** One place, or one cause in many places, that does not comply. Plain data, the same everywhere. */

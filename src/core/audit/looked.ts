@@ -40,9 +40,9 @@ const KINDS: Readonly<Partial<Record<Family, readonly ObjectKind[]>>> = {
 
 /** What of a family no rule looks at yet: until one does, a verdict speaks of the rest alone. */
 const NOT_YET: Readonly<Partial<Record<Family, string>>> = {
-  lettering: 'no rule yet for text on lines, alignment and strokes',
-  dimensions: 'no rule yet for lines that cross and for the scale they are sized for',
-  leaders: 'no rule yet for angles and shoulders, and for the tips of leaders with labels of their own',
+  fills: 'no rule yet for their lines, origins, boundaries and order, for text under them, and for materials',
+  geometry:
+    'no rule yet for lines almost level, ends that nearly meet, lines that overlap in part, heights and strays',
 };
 
 const familyOf = (rule: Rule): Family | undefined => OF_FOLDER[rule.meta.id.split('/')[0]];

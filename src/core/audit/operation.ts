@@ -1,3 +1,4 @@
+import type { DimensionMove } from '../dimension/picture';
 import type { RecordKind } from '../dxf/edit/edit-records';
 import type { LooseDimension } from '../facts/loose-dimensions';
 import type { OwnProperty } from '../standard/definitions';
@@ -70,6 +71,8 @@ export type Operation =
   /** Ways that texts are moved by, drawing units and as long as they are on paper, one for each row. */
   | {
       readonly type: 'move texts';
+      /** What is wrong with where they are: "over another text". */
+      readonly was: string;
       readonly rows: readonly number[];
       readonly by: readonly (readonly [number, number])[];
       readonly onPaperMm: readonly number[];
@@ -77,6 +80,8 @@ export type Operation =
   /** Labels go with the ends of their leaders, one way for each; the tips stay. */
   | {
       readonly type: 'move labels';
+      /** What is wrong with where they are: "crossing leaders". */
+      readonly was: string;
       readonly leaders: readonly number[];
       /** The labels. */
       readonly rows: readonly number[];
@@ -109,7 +114,12 @@ export type Operation =
   /** The record of a text style as the standard has it. */
   | { readonly type: 'set text style'; readonly name: string }
   /** Settings of a dimension style as the standard has them; its dimensions are drawn anew. */
-  | ({ readonly type: 'set dimension style'; readonly name: string } & DimensionStyleChange)
+  | ({
+      readonly type: 'set dimension style';
+      readonly name: string;
+      /** The style of the standard. */
+      readonly like: string;
+    } & DimensionStyleChange)
   /** A dimension style takes the name of one of the standard, or its dimensions go to that one where it is there already. */
   | ({
       readonly type: 'become dimension style';
@@ -124,13 +134,40 @@ export type Operation =
       readonly loose: readonly LooseDimension[];
       readonly style: string;
     }
-  /** Lines of straight dimensions are moved, drawing units and as far as that is on paper, one way for each row. */
+  /** Lines, feet or texts of straight dimensions are moved, and as far as that is on paper, one move for each row. */
   | {
-      readonly type: 'move dimension lines';
+      readonly type: 'move in dimensions';
+      /** What is wrong with where they are: "unevenly spaced". */
+      readonly was: string;
       readonly rows: readonly number[];
-      readonly by: readonly (readonly [number, number])[];
+      readonly moves: readonly DimensionMove[];
       readonly onPaperMm: readonly number[];
     }
+  /** Extension lines are broken where they cross dimension lines, so wide on paper; null breaks them no more. */
+  | {
+      readonly type: 'break dimensions';
+      readonly rows: readonly number[];
+      readonly gaps: readonly (number | null)[];
+    }
+  /** The centres of circles are marked as the standard's dimensions have it, one mark for each row. */
+  | {
+      readonly type: 'add centre marks';
+      readonly rows: readonly number[];
+      readonly centres: readonly (readonly [number, number])[];
+      readonly radii: readonly number[];
+      readonly unitsPerMm: readonly number[];
+    }
+  /** Fills become one of the standard; units of the drawing in a mm of it, one for each row. */
+  | {
+      readonly type: 'set fills';
+      readonly rows: readonly number[];
+      readonly fill: string;
+      readonly unitsPerMm: readonly number[];
+    }
+  /** Lines of dimensions that are drawn shorter than they are get a jog. */
+  | { readonly type: 'jog dimensions'; readonly rows: readonly number[] }
+  /** Dimensions go to a style that the drawing has, each as large as it was drawn. */
+  | { readonly type: 'use dimension style'; readonly rows: readonly number[]; readonly style: string }
   /** Dimensions are drawn anew as they are; of one that cannot be, the lettering of its picture says what is given. */
   | {
       readonly type: 'redraw dimensions';
@@ -250,7 +287,12 @@ export function footprintOf(operation: Operation): Footprint {
       };
     case 'clear dimension settings':
     case 'redraw dimensions':
-    case 'move dimension lines':
+    case 'move in dimensions':
+    case 'break dimensions':
+    case 'set fills':
+    case 'add centre marks':
+    case 'jog dimensions':
+    case 'use dimension style':
       return { reads: [], writes: [], objects: { what: 'text', rows: operation.rows } };
     case 'take from layer':
       return { reads: [], writes: [], objects: { what: operation.property, rows: operation.rows } };

@@ -1,12 +1,19 @@
-import { type DimensionParts, dimensionParts, type PictureLook } from '../dimension/picture';
+import {
+  type DimensionMove,
+  type DimensionParts,
+  dimensionParts,
+  type PictureLook,
+} from '../dimension/picture';
 import type { PartLook } from '../dimension/put-part';
-import { rangeOf } from '../dxf/drawing';
+import { type Drawing, rangeOf } from '../dxf/drawing';
+import { extendedTags } from '../dxf/extended-data';
 import { faceOf } from '../dxf/fonts';
 import { foldName } from '../dxf/interner';
 import { codesOf, readDimensionValues } from '../records/dimension-record';
 import { SETTING_NAMES, taking } from '../standard/dimension-settings';
 import { findTextStyle } from '../standard/lettering';
 import type { AuditContext } from './context';
+import { type KeptWithDimension, keptWith, withKept } from './kept-with-dimension';
 
 /** What letters of a text style are drawn with: as the drawing has the style, else as the standard does. */
 export function letteringOf({ drawing, standard }: AuditContext, name: string): PictureLook['lettering'] {
@@ -49,6 +56,23 @@ export function lookOf(
   };
 }
 
+/** The application under which another program keeps where it jogged a dimension line; from memory. */
+const JOG_PLACE = 'ACAD_DSTYLE_DIMJAG_POSITION';
+
+/** Whether another program jogged the line of a dimension. */
+export const hasOthersJog = ({ drawing }: AuditContext, row: number): boolean =>
+  !extendedTags(drawing.reader, rangeOf(drawing, row), JOG_PLACE).next().done;
+
+/** Whether the line of a dimension is jogged: it says that it is drawn shorter than it is. */
+export const isJogged = (context: AuditContext, row: number): boolean =>
+  keptWith(context, row).jog === true || hasOthersJog(context, row);
+
+/** The height that a text style has for all its texts, drawing units: it goes before that of a dimension style. */
+function fixedHeight({ textStyles }: Drawing, name: string): number | null {
+  const height = textStyles.get(foldName(name || 'Standard'))?.height ?? 0;
+  return height > 0 ? height : null;
+}
+
 /** Heights that differ by less are one. */
 const SAME_HEIGHT = 0.02;
 
@@ -56,12 +80,13 @@ const SAME_HEIGHT = 0.02;
  * Whether a dimension's picture has lettering of another size than its settings ask for: whoever wrote it sized it by
  * something else, and drawn anew it would be larger or smaller than it was meant.
  */
-function isSizedOtherwise({ facts }: AuditContext, row: number): boolean {
+function isSizedOtherwise({ drawing, facts }: AuditContext, row: number): boolean {
   const { settings, letters, values } = facts.dimension(row);
   const scale = settings.number('overallScale');
   const heights = letters.flatMap((letter) => facts.lettering(letter)?.height ?? []);
   if (!(scale > 0) || heights.length === 0) return false;
-  return !heights.some((height) => Math.abs(height / (values.textHeightMm * scale) - 1) <= SAME_HEIGHT);
+  const asked = fixedHeight(drawing, values.textStyle) ?? values.textHeightMm * scale;
+  return !heights.some((height) => Math.abs(height / asked - 1) <= SAME_HEIGHT);
 }
 
 /** What a dimension holds in place of its value, with its formatting; empty for the value alone. */
@@ -74,21 +99,30 @@ export const rawTextOf = ({ drawing }: AuditContext, row: number): string => {
  * A dimension's picture as it would be drawn anew, or why it cannot be: "it is not drawn anew: {why}".
  * @param look what it would be drawn with; left out, what it is drawn with now
  * @param typed what it would hold in place of its value; left out, what it holds now
- * @param by how far its line would be moved, drawing units
+ * @param move what of it would be moved
+ * @param kept what would be kept with it; left out, what is
  */
 export function redrawnParts(
   context: AuditContext,
   row: number,
   look = lookOf(context, row),
   typed = rawTextOf(context, row),
-  by: readonly [number, number] = [0, 0],
+  move: DimensionMove = {},
+  kept: KeptWithDimension = keptWith(context, row),
 ): DimensionParts {
   const { drawing } = context;
   if (isSizedOtherwise(context, row))
     return { parts: null, why: 'its picture is drawn at another size than its style says' };
-  const style = drawing.textStyles.get(foldName(look.values.textStyle || 'Standard'));
-  if (style && style.height > 0) return { parts: null, why: 'its text style has a height of its own' };
-  return dimensionParts(drawing, row, look, typed, by);
+  if (hasOthersJog(context, row)) return { parts: null, why: 'another program jogged its line' };
+  const fixed = fixedHeight(drawing, look.values.textStyle);
+  const drawn = dimensionParts(
+    drawing,
+    row,
+    fixed === null ? look : { ...look, values: { ...look.values, textHeightMm: fixed / look.unitsPerMm } },
+    typed,
+    move,
+  );
+  return drawn.parts === null ? drawn : { parts: withKept(context, row, drawn.parts, look, kept), why: null };
 }
 
 /** Why a dimension cannot be drawn anew as it is; null where it can. */

@@ -56,6 +56,7 @@ export interface Change {
     | 'size and place'
     | 'unit'
     | 'pattern factor'
+    | 'pattern'
     | 'text'
     | 'height'
     | 'place'
@@ -67,8 +68,15 @@ export interface Change {
   readonly where: string;
   readonly before: string;
   readonly after: string;
-  /** How far it was moved, paper mm. */
-  readonly movedMm?: number;
+  readonly moved?: Movement;
+}
+
+/** How something was moved, in the space it lies in. */
+export interface Movement {
+  /** On paper. */
+  readonly mm: number;
+  readonly from: readonly [number, number];
+  readonly to: readonly [number, number];
 }
 
 /** What a rule reports: a finding without what the engine fills in. */
@@ -122,6 +130,8 @@ export type Settlement =
 export interface SettleContext extends AuditContext {
   /** Rows of the objects that a finding of this audit names. */
   rowsOf(finding: Finding): readonly number[];
+  /** The rule's settings, as the audit had them when it found this. */
+  readonly settings: Readonly<Record<string, unknown>>;
 }
 
 /** A decision that holds for the next drawing of the same sender too. */

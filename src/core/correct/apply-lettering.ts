@@ -1,6 +1,6 @@
 import type { AuditContext } from '../audit/context';
 import type { Operation } from '../audit/operation';
-import type { Change } from '../audit/rule';
+import type { Change, Movement } from '../audit/rule';
 import type { TagRange } from '../dxf/document';
 import { rangeOf } from '../dxf/drawing';
 import { moveLeaderEnd, setLeaderPoints } from '../dxf/edit/edit-leader';
@@ -28,7 +28,7 @@ export interface ApplyingHand {
     property: Change['property'],
     before: string,
     after: string,
-    movedMm?: number,
+    moved?: Movement,
   ): void;
   /** An object that goes or comes with another one is no change of its own. */
   covers(row: number): void;
@@ -40,6 +40,39 @@ export interface ApplyingHand {
     before: string,
     after: string,
   ): void;
+}
+
+/** A movement of an object by a way, from its middle. */
+export function movement(
+  { facts }: AuditContext,
+  row: number,
+  onPaperMm: number,
+  by: readonly [number, number],
+): Movement {
+  const box = facts.box(row);
+  const from = box
+    ? ([(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2] as const)
+    : (facts.anchor(row) ?? ([0, 0] as const));
+  return { mm: Number(onPaperMm.toFixed(2)), from, to: [from[0] + by[0], from[1] + by[1]] };
+}
+
+export const sayMoved = ({ mm }: Movement): string => `moved by ${mm} mm on paper`;
+
+/** The movement of a leader of which one point goes elsewhere: of that point. */
+function pointMoved(
+  { facts }: AuditContext,
+  row: number,
+  onPaperMm: number,
+  points: readonly (readonly [number, number])[],
+): Movement {
+  const [line = []] = facts.leader(row).lines;
+  let found = { off: -1, from: [0, 0] as readonly [number, number], to: [0, 0] as readonly [number, number] };
+  for (const [i, to] of points.entries()) {
+    const from = [line[2 * i], line[2 * i + 1]] as const;
+    const off = Math.hypot(to[0] - from[0], to[1] - from[1]);
+    if (off > found.off) found = { off, from, to };
+  }
+  return { mm: Number(onPaperMm.toFixed(2)), from: found.from, to: found.to };
 }
 
 type LetteringOperation = Extract<
@@ -81,26 +114,26 @@ export function applyLettering(hand: ApplyingHand, rule: string, operation: Lett
       return;
     case 'move texts':
       each((row, i) => {
-        const moved = Number(operation.onPaperMm[i].toFixed(2));
+        const moved = movement(context, row, operation.onPaperMm[i], operation.by[i]);
         moveText(editor, row, operation.by[i]);
-        hand.objectChange(rule, row, 'place', 'over another text', `moved by ${moved} mm on paper`, moved);
+        hand.objectChange(rule, row, 'place', operation.was, sayMoved(moved), moved);
       });
       return;
     case 'move labels':
       each((row, i) => {
-        const moved = Number(operation.onPaperMm[i].toFixed(2));
+        const moved = movement(context, row, operation.onPaperMm[i], operation.by[i]);
         const leader = operation.leaders[i];
         moveText(editor, row, operation.by[i]);
         moveLeaderEnd(editor, leader, operation.by[i]);
-        hand.objectChange(rule, row, 'place', 'crossing leaders', `moved by ${moved} mm on paper`, moved);
-        hand.objectChange(rule, leader, 'place', 'crossing leaders', 'follows its label');
+        hand.objectChange(rule, row, 'place', operation.was, sayMoved(moved), moved);
+        hand.objectChange(rule, leader, 'place', operation.was, 'follows its label');
       });
       return;
     case 'set leader points':
       each((row, i) => {
-        const moved = Number(operation.onPaperMm[i].toFixed(2));
+        const moved = pointMoved(context, row, operation.onPaperMm[i], operation.points[i]);
         setLeaderPoints(editor, row, operation.points[i]);
-        hand.objectChange(rule, row, 'place', 'as it was led', `moved by ${moved} mm on paper`, moved);
+        hand.objectChange(rule, row, 'place', 'as it was led', sayMoved(moved), moved);
       });
       return;
     case 'set text factors': {

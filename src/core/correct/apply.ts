@@ -1,17 +1,19 @@
 import { append } from '../append';
 import type { AuditContext } from '../audit/context';
 import type { Operation } from '../audit/operation';
-import type { Change } from '../audit/rule';
+import type { Change, Movement } from '../audit/rule';
 import { formatValue, named, penWidth, words } from '../audit/value';
 import { formatColour, hexOf } from '../dxf/colour';
-import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
+import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
+import { setFillPattern } from '../dxf/edit/edit-fill';
 import { type RecordKind, recordsNamed, TABLES } from '../dxf/edit/edit-records';
 import { handleOfRecord, removeDoubledRecord } from '../dxf/edit/owned-records';
 import { storableColour } from '../dxf/edit/storable-colour';
 import { foldName } from '../dxf/interner';
 import { NO_RGB, WIDTH_DEFAULT } from '../dxf/objects';
 import type { OwnProperty, StandardLayer } from '../standard/definitions';
-import { findLinetype } from '../standard/standard';
+import { familiesOf } from '../standard/fills';
+import { findFill, findLinetype } from '../standard/standard';
 import { applyDimensions } from './apply-dimensions';
 import { type ApplyingHand, applyLettering } from './apply-lettering';
 import type { DrawingEditor } from './editor';
@@ -158,11 +160,18 @@ export class Applying {
       case 'set text style':
         applyLettering(this.hand, rule, operation);
         return;
+      case 'set fills':
+        this.setFills(rule, operation);
+        return;
       case 'set dimension style':
       case 'become dimension style':
       case 'clear dimension settings':
       case 'redraw dimensions':
-      case 'move dimension lines':
+      case 'move in dimensions':
+      case 'break dimensions':
+      case 'add centre marks':
+      case 'jog dimensions':
+      case 'use dimension style':
       case 'rebuild dimensions':
       case 'set dimension texts':
         applyDimensions(this.hand, rule, operation);
@@ -311,6 +320,26 @@ export class Applying {
     }
   }
 
+  private setFills(
+    rule: string,
+    { rows, fill: name, unitsPerMm }: Extract<Operation, { type: 'set fills' }>,
+  ): void {
+    const { drawing, standard, facts } = this.context;
+    const fill = findFill(standard, name);
+    if (!fill) return;
+    for (const [i, row] of rows.entries()) {
+      const before = facts.fill(row)?.pattern ?? '';
+      const turn = fill.angle === 'host' ? drawing.reader.findNumber(rangeOf(drawing, row), 52, 0) : 0;
+      setFillPattern(this.editor, row, {
+        name: fill.kind === 'solid' ? 'SOLID' : fill.name,
+        angleDeg: turn,
+        scale: unitsPerMm[i],
+        families: fill.kind === 'lines' ? familiesOf(fill, unitsPerMm[i], turn) : [],
+      });
+      this.objectChange(rule, row, 'pattern', before, fill.name);
+    }
+  }
+
   private setLayer(
     rule: string,
     record: DrawingLayer,
@@ -383,7 +412,7 @@ export class Applying {
     property: Change['property'],
     before: string,
     after: string,
-    movedMm?: number,
+    moved?: Movement,
   ): void {
     const { drawing } = this.context;
     this.mentions.listRow(row);
@@ -395,7 +424,7 @@ export class Applying {
       where: formatContainer(drawing.containers[drawing.objects.container[row]]),
       before,
       after,
-      ...(movedMm === undefined ? {} : { movedMm }),
+      ...(moved === undefined ? {} : { moved }),
     });
   }
 }

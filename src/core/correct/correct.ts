@@ -164,7 +164,6 @@ function planPass(run: Run): 'done' | 'changed' | 'nothing changed' {
 /** What the rules ask for, as far as it can be done at once. What collides is asked again in the next pass. */
 function askRules(run: Run, turn: readonly Open[]): Asked[] {
   const claims = new Claims(run.drawing.objects.count);
-  const context = { ...run.current.context, rowsOf: run.current.rowsOf };
   const asked: Asked[] = [];
   for (const { finding, rule, decision } of turn) {
     const { key } = finding;
@@ -174,7 +173,7 @@ function askRules(run: Run, turn: readonly Open[]): Asked[] {
       run.reasons.set(key, `“${decision.option}” is no way to settle this in the drawing.`);
       continue;
     }
-    const settlement = rule.settle?.(context, finding, decision) ?? {
+    const settlement = rule.settle?.(run.current.settling(rule.meta.id), finding, decision) ?? {
       refused: 'This rule corrects nothing.',
     };
     if ('refused' in settlement) {

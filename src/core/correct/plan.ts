@@ -1,4 +1,4 @@
-import type { Change } from '../audit/rule';
+import type { Change, Movement } from '../audit/rule';
 import type { Weight } from '../standard/rule-settings';
 import type { CorrectionResult, Unsettled } from './correct';
 
@@ -22,6 +22,13 @@ export interface Touched {
   readonly layers: readonly string[];
 }
 
+/** Something that is moved, to be shown as an arrow on the sheet. */
+export interface PlannedMovement extends Movement {
+  /** "model", "sheet Plan". */
+  readonly space: string;
+  readonly handle: string;
+}
+
 export interface Plan {
   readonly steps: readonly PlannedStep[];
   readonly changes: number;
@@ -36,6 +43,8 @@ export interface PlannedCorrection extends Plan {
   readonly before: Record<Weight, number>;
   readonly after: Record<Weight, number>;
   readonly touched: Touched;
+  /** What moves, the largest movement on paper first. */
+  readonly movements: readonly PlannedMovement[];
   /** SHA-256 of the file that it would lead to. */
   readonly sha: string;
 }
@@ -52,20 +61,23 @@ export function planOf({ changes, passes, unsettled }: CorrectionResult): Plan {
   const steps = new Map<string, { first: Change; objects: number; where: Set<string>; movedMm: number }>();
   for (const change of changes) {
     // Each is moved as far as it has to be: together they are one step.
-    const after = change.movedMm === undefined ? change.after : 'moved';
+    const after = change.moved === undefined ? change.after : 'moved';
     const key = [change.rule, change.property, change.kind, change.before, after].join('\n');
     const step = steps.get(key) ?? { first: change, objects: 0, where: new Set<string>(), movedMm: 0 };
     step.objects++;
-    step.movedMm = Math.max(step.movedMm, change.movedMm ?? 0);
+    step.movedMm = Math.max(step.movedMm, change.moved?.mm ?? 0);
     step.where.add(change.where);
     steps.set(key, step);
   }
+  const listed = [...steps.values()]
+    // What moves farthest is what a person wants to see first.
+    .sort((a, b) => b.movedMm - a.movedMm);
   return {
-    steps: [...steps.values()].map(({ first, objects, where, movedMm }) => ({
+    steps: listed.map(({ first, objects, where, movedMm }) => ({
       rule: first.rule,
       what: `${first.property} of ${first.kind}`,
       before: first.before,
-      after: first.movedMm === undefined ? first.after : `moved by ${movedMm} mm on paper at most`,
+      after: first.moved === undefined ? first.after : `moved by ${movedMm} mm on paper at most`,
       objects,
       where: [...where].slice(0, MOST_PLACES),
       largestMovementMm: movedMm,
@@ -75,6 +87,18 @@ export function planOf({ changes, passes, unsettled }: CorrectionResult): Plan {
     unsettled,
   };
 }
+
+/** Arrows that can be told apart on a sheet; of more the largest movements are shown. */
+const MOST_MOVEMENTS = 400;
+
+/** What changes move, the largest movement on paper first. */
+export const movementsIn = (changes: readonly Change[]): PlannedMovement[] =>
+  changes
+    .flatMap(({ moved, where, handle }) =>
+      moved && moved.mm > 0 ? [{ ...moved, space: where, handle }] : [],
+    )
+    .sort((a, b) => b.mm - a.mm)
+    .slice(0, MOST_MOVEMENTS);
 
 /** What changes touch: a record of a layer is seen by all that lies on it, under its old name or its new one. */
 export function touchedBy(changes: Iterable<Change>): Touched {

@@ -10,7 +10,7 @@ import type { Standard } from '../standard/standard';
 
 /** What a person may want to pick for a finding that asks for a choice, best first. */
 export const proposalsOf = (live: LiveAudit, finding: Finding): readonly Proposal[] =>
-  ruleById(finding.rule)?.propose?.({ ...live.context, rowsOf: live.rowsOf }, finding) ?? [];
+  ruleById(finding.rule)?.propose?.(live.settling(finding.rule), finding) ?? [];
 
 /** A sender's name that a finding asks about: what was decided on it before holds again. */
 export type Asks = Pick<Memory, 'kind' | 'name'>;

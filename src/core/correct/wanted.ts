@@ -55,7 +55,9 @@ export class Wanted {
 
   wants(finding: Finding, decision: Decision | undefined): boolean {
     if (finding.correction === 'manual') return false;
-    if (finding.correction === 'choice') return decision !== undefined;
+    // What settles by itself can be decided on too: a length that somebody set.
+    if (decision !== undefined) return true;
+    if (finding.correction === 'choice') return false;
     if (this.rules && !this.rules.has(finding.rule)) return false;
     if (this.keys && !this.keys.has(finding.key))
       return (

@@ -31,6 +31,16 @@ export type DimensionParts =
   | { readonly parts: readonly FigurePart[]; readonly why: null }
   | { readonly parts: null; readonly why: string };
 
+/** What of a dimension is moved, drawing units. */
+export interface DimensionMove {
+  /** How far its line goes, with its text. */
+  readonly line?: Point;
+  /** How far the points go that it measures between. */
+  readonly feet?: readonly [Point, Point];
+  /** Where the middle of its text is put. */
+  readonly textAt?: Point;
+}
+
 const not = (why: string): DimensionParts => ({ parts: null, why });
 
 /** Lengths and radii below this many drawing units cannot be dimensioned. */
@@ -42,14 +52,14 @@ const FLAG = { upwards: 64, textPut: 128 } as const;
  * The picture of a dimension in a drawing, worked out from its points: mm on paper from the drawing's origin, so that
  * `unitsPerMm` makes drawing units of them. A text that somebody put somewhere stays there.
  * @param typed what the dimension holds in place of its value, with its formatting; empty for the value alone
- * @param by how far the line of a straight dimension is moved, drawing units
+ * @param move what of a straight dimension is moved before
  */
 export function dimensionParts(
   drawing: Drawing,
   row: number,
   { values, unitsPerMm, lettering }: PictureLook,
   typed: string,
-  by: Point = [0, 0],
+  move: DimensionMove = {},
 ): DimensionParts {
   const range = rangeOf(drawing, row);
   const entity = entityOf(drawing, row);
@@ -57,9 +67,14 @@ export function dimensionParts(
   const has = [10, 11, 13, 14, 15, 16].map((code) => f.has(code));
   const [p10, p11, p13, p14, p15, p16] = [10, 11, 13, 14, 15, 16].map((code) => f.point(code));
   const normal = normalOf(f);
-  for (const moved of [p10, p11]) {
-    moved[0] += by[0];
-    moved[1] += by[1];
+  for (const [point, by] of [
+    [p10, move.line],
+    [p11, move.line],
+    [p13, move.feet?.[0]],
+    [p14, move.feet?.[1]],
+  ] as const) {
+    point[0] += by?.[0] ?? 0;
+    point[1] += by?.[1] ?? 0;
   }
   const flags = f.int(70);
   const [turnDeg, slantDeg, textTurn, levelDeg] = [f.num(50), f.num(52), f.num(53), -f.num(51)];
@@ -85,7 +100,8 @@ export function dimensionParts(
       : formatLength(plain, length, SIGNS[measured.what] ?? '');
   const isRound = kind === 3 || kind === 4;
   const isPut = has[1] && ((flags & FLAG.textPut) !== 0 || (isRound && (p11[0] !== 0 || p11[1] !== 0)));
-  const own: FigureOwn = { text: spoken(typed, value), ...(isPut ? { textAt: at(p11) } : {}) };
+  const textAt = move.textAt ? at(move.textAt) : isPut ? at(p11) : null;
+  const own: FigureOwn = { text: spoken(typed, value), ...(textAt ? { textAt } : {}) };
   const drawn = (parts: readonly FigurePart[]): DimensionParts => ({ parts, why: null });
   switch (kind) {
     case 0:

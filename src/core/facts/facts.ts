@@ -19,9 +19,17 @@ import { type LayerContents, layerContents } from './layers';
 import { type LinetypeFact, linetypeFact } from './linetypes';
 import { type LooseDimension, looseDimensions } from './loose-dimensions';
 import { type Appearance, appearancesOf, type ViewportFact, viewportFacts } from './paper';
+import { type PaperScale, PaperScales } from './paper-scales';
 import { Patterned } from './patterned';
-import { type Crossing, crossingsOf, type Segments, segmentsOf } from './segments';
+import { PiecesNear } from './pieces-near';
+import { type Crossing, crossingsOf, edgesOf, type Segments, segmentsOf } from './segments';
 import { indexSpace, type SpatialIndex } from './spatial-index';
+import {
+  type DimensionLines,
+  linesOf,
+  type StraightDimension,
+  straightDimension,
+} from './straight-dimension';
 import { type LetteringFact, letteringFact, type TextFact, textFact } from './texts';
 import { type DrawingUnits, unitsOf } from './units/units';
 
@@ -115,6 +123,21 @@ export class Facts {
     return this.ofRow('dimension', row, () => dimensionFact(this.drawing, row));
   }
 
+  /** A dimension along a line that lies in the plane of the drawing; null for any other. */
+  straight(row: number): StraightDimension | null {
+    return this.ofRow('straight', row, () =>
+      straightDimension(this.drawing, row, this.dimension(row).measured),
+    );
+  }
+
+  /** The lines in the picture of a straight dimension; null for any other. */
+  dimensionLines(row: number): DimensionLines | null {
+    return this.ofRow('dimension lines', row, () => {
+      const straight = this.straight(row);
+      return straight && linesOf(straight, this.segments(row));
+    });
+  }
+
   leader(row: number): LeaderFact {
     return this.ofRow('leader', row, () => leaderFact(this.drawing, row));
   }
@@ -126,6 +149,20 @@ export class Facts {
   /** The lines that an object draws, as straight pieces. */
   segments(row: number): Segments {
     return this.ofRow('segments', row, () => segmentsOf(this.drawing, row));
+  }
+
+  /** The edges of a fill or a mask, as straight pieces. */
+  edges(row: number): Segments {
+    return this.ofRow('edges', row, () => edgesOf(this.drawing, row));
+  }
+
+  /** The straight pieces of an object, or of the edges of one that is an area, by where they are. */
+  piecesNear(row: number): { readonly pieces: Segments; readonly near: PiecesNear } {
+    return this.ofRow('pieces near', row, () => {
+      const lines = this.segments(row);
+      const pieces = lines.length > 0 ? lines : this.edges(row);
+      return { pieces, near: new PiecesNear(pieces) };
+    });
   }
 
   /** Where the lines of two objects meet. */
@@ -162,12 +199,23 @@ export class Facts {
     );
   }
 
+  /** Paper mm of a drawing unit at the one scale that shows an object; null where none does, or several do. */
+  oneScale(row: number): number | null {
+    const scales = new Set(this.appearances(row).map(({ mmPerUnit }) => mmPerUnit.toPrecision(6)));
+    return scales.size === 1 ? Number([...scales][0]) : null;
+  }
+
   /** Every sheet and viewport that shows the point of a text: as it is seen, without its letters laid out. */
   appearancesOfText(row: number): readonly Appearance[] {
     return this.ofRow('appearances of text', row, () => {
       const [x, y] = this.lettering(row)?.at ?? [Number.NaN, Number.NaN];
       return appearancesOf(this.drawing, this.viewports, row, { minX: x, minY: y, maxX: x, maxY: y });
     });
+  }
+
+  /** The scales that an object is sized on paper for; empty for one that shows at every scale. */
+  paperScales(row: number): readonly PaperScale[] {
+    return this.lazily('paper scales', () => new PaperScales(this.drawing)).of(row);
   }
 
   /** The true size of what is drawn, by the labels beside its lines. */

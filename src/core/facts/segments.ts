@@ -68,6 +68,14 @@ export function segmentsOf(drawing: Drawing, row: number): Segments {
   return new Float64Array(sink.pieces);
 }
 
+/** The edges of a fill or of a mask, as straight pieces; none of anything else. */
+export function edgesOf(drawing: Drawing, row: number): Segments {
+  const sink = new Flattening();
+  const shape = shapeOf(drawing, row);
+  if (shape?.type === 'fill' || shape?.type === 'mask') outlineShape(shape, IDENTITY_SPACE, sink);
+  return new Float64Array(sink.pieces);
+}
+
 /** Where the lines of two objects meet. */
 export interface Crossing {
   readonly how: Meeting;

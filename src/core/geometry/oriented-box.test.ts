@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { movedBy, orientedBox, overlapOf, wayOutOf } from './oriented-box';
+import { movedBy, orientedBox, overlapOf, runsIn, wayOutOf } from './oriented-box';
 import { rotation } from './transform';
 
 const square = (x: number, y: number, size = 10) =>
@@ -37,5 +37,27 @@ describe('ways out of a box', () => {
         expect(overlapOf(first, movedBy(second, way))).toBeLessThan(1e-9);
       }),
     );
+  });
+});
+
+describe('a straight piece in a box', () => {
+  const box = [0, 0, 10, 0, 10, 4, 0, 4] as const;
+  it.each([
+    ['through it', [-5, 2, 15, 2], true],
+    ['wholly inside', [2, 1, 3, 3], true],
+    ['with one end inside', [5, 2, 5, 40], true],
+    ['along an edge', [2, 4, 8, 4], true],
+    ['past a corner', [-2, 3, 3, 9], false],
+    ['beside it', [0, 5, 10, 5], false],
+  ] as const)('%s', (_, [x0, y0, x1, y1], is) => {
+    expect(runsIn(x0, y0, x1, y1, box)).toBe(is);
+    expect(runsIn(x1, y1, x0, y0, box)).toBe(is);
+  });
+
+  it('is the same millions of units from the origin', () => {
+    const [dx, dy] = [4_000_000, 7_000_000];
+    const far = box.map((value, i) => value + (i % 2 === 0 ? dx : dy)) as unknown as typeof box;
+    expect(runsIn(dx - 5, dy + 2, dx + 15, dy + 2, far)).toBe(true);
+    expect(runsIn(dx - 2, dy + 3, dx + 3, dy + 9, far)).toBe(false);
   });
 });

@@ -1,4 +1,6 @@
 import type { Box } from './box';
+import { meetingOf } from './crossings';
+import { contains } from './hatch';
 import { applyX, applyY, type Transform } from './transform';
 
 /** Four corners, counter-clockwise in the box's own axes: lower left, lower right, upper right, upper left. */
@@ -34,6 +36,31 @@ export function wayOutOf(from: OrientedBox, box: OrientedBox): readonly [dx: num
 /** A box moved by a way. */
 export const movedBy = (box: OrientedBox, [dx, dy]: readonly [number, number]): OrientedBox =>
   box.map((value, i) => value + (i % 2 === 0 ? dx : dy)) as unknown as OrientedBox;
+
+/** A box made smaller on all sides; null where nothing is left of it. */
+export function shrunkBy([ax, ay, bx, by, cx, cy]: OrientedBox, depth: number): OrientedBox | null {
+  const [w, h] = [Math.hypot(bx - ax, by - ay), Math.hypot(cx - bx, cy - by)];
+  if (w <= 2 * depth || h <= 2 * depth) return null;
+  const [ux, uy] = [(bx - ax) / w, (by - ay) / w];
+  const [vx, vy] = [(cx - bx) / h, (cy - by) / h];
+  const at = (u: number, v: number): [number, number] => [ax + u * ux + v * vx, ay + u * uy + v * vy];
+  return [
+    ...at(depth, depth),
+    ...at(w - depth, depth),
+    ...at(w - depth, h - depth),
+    ...at(depth, h - depth),
+  ] as unknown as OrientedBox;
+}
+
+/** Whether a straight piece has a part in a box, its edges included; decided without rounding but for its ends. */
+export function runsIn(x0: number, y0: number, x1: number, y1: number, box: OrientedBox): boolean {
+  if (contains(box, x0, y0) || contains(box, x1, y1)) return true;
+  for (let k = 0; k < 8; k += 2) {
+    const j = (k + 2) % 8;
+    if (meetingOf(x0, y0, x1, y1, box[k], box[k + 1], box[j], box[j + 1]) !== null) return true;
+  }
+  return false;
+}
 
 /**
  * The direction of length 1 in which the second box leaves the first by the shortest way, and how long that is; 0 or less

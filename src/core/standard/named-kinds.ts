@@ -1,7 +1,7 @@
 import type { Standard } from './standard';
 
 /** Kinds of names of a sender's that are set against names of the office, and remembered. */
-export const NAMED_KINDS = ['layer', 'text style', 'dimension style'] as const;
+export const NAMED_KINDS = ['layer', 'text style', 'dimension style', 'fill'] as const;
 export type NamedKind = (typeof NAMED_KINDS)[number];
 
 /** Names of the office of one kind, with what each is for. */
@@ -19,6 +19,8 @@ export function officeNames(
       }));
     case 'dimension style':
       return standard.dimensions.map(({ name, use }) => ({ name, purpose: use }));
+    case 'fill':
+      return standard.fills.map(({ name, material }) => ({ name, purpose: material }));
   }
 }
 

@@ -9,7 +9,7 @@ import {
   type StandardLinetype,
 } from './definitions';
 import { dimensionStyleSchema } from './dimension-settings';
-import { fillSchema } from './fills';
+import { fillSchema, type StandardFill } from './fills';
 import { blankLettering, letteringSchema } from './lettering';
 import { followed } from './line-families';
 import { lineMarkSchema } from './line-marks';
@@ -194,6 +194,9 @@ export const findLayer = (standard: Standard, layer: string): StandardLayer | un
 
 export const findLinetype = (standard: Standard, linetype: string): StandardLinetype | undefined =>
   standard.linetypes.find((candidate) => foldName(candidate.name) === foldName(linetype));
+
+export const findFill = (standard: Standard, name: string): StandardFill | undefined =>
+  standard.fills.find((candidate) => foldName(candidate.name) === foldName(name));
 
 /** A linetype with nothing said beyond what is given. */
 export const lineOf = ({

@@ -8,7 +8,7 @@ import type { Proposal } from '../../core/audit/likeness/propose';
 import type { Memory } from '../../core/audit/rule';
 import type { KeyedDecision } from '../../core/correct/choices';
 import { type CorrectionRequest, correctDrawing, type Unsettled } from '../../core/correct/correct';
-import { type PlannedCorrection, planOf, touchedBy } from '../../core/correct/plan';
+import { movementsIn, type PlannedCorrection, planOf, touchedBy } from '../../core/correct/plan';
 import { type Asks, allProposals } from '../../core/correct/proposals';
 import { decideSheets, mapDecisions, type SheetDecision } from '../../core/drawing/sheets/decisions';
 import { sheetHeads } from '../../core/drawing/sheets/heads';
@@ -208,6 +208,7 @@ export const handlers: Handlers = {
       before: countByWeight(result.value.before.findings),
       after: countByWeight(result.value.after.findings),
       touched: touchedBy(result.value.changes),
+      movements: movementsIn(result.value.changes),
       sha,
     });
   },

@@ -28,6 +28,7 @@ import { useDrawing, useHandles, useProposals } from './useDrawing';
 import { useFindings } from './useFindings';
 import { useKeptFocus } from './useKeptFocus';
 import { useAddress, useLedgerView } from './useLedgerView';
+import { useLength } from './useLength';
 import { WaiveDialog } from './WaiveDialog';
 import { WaivedList } from './WaivedList';
 
@@ -105,6 +106,7 @@ export function AuditPlace({ drawing, inForce, office, rules }: Props) {
   const finding = all.find((candidate) => candidate.key === chosen) ?? null;
   const handles = useHandles(drawing, finding);
 
+  const length = useLength(finding);
   useKeptFocus(waits, chosen);
 
   const walk = (by: 1 | -1): void => {
@@ -254,6 +256,7 @@ export function AuditPlace({ drawing, inForce, office, rules }: Props) {
                     which.length === 1 ? void correct(which, note) : setPlanning({ findings: which, note })
                   }
                   onDecide={(item, option, to) => void decide(item, option, to)}
+                  length={length}
                 />
                 <WaivedList findings={waived} waived={drawing.waived} chosen={chosen} onChoose={setChosen} />
               </>
@@ -293,6 +296,7 @@ export function AuditPlace({ drawing, inForce, office, rules }: Props) {
                 highlighted={highlighted}
                 highlightedSpace={highlighted === NO_HIGHLIGHTS ? null : (finding?.places[0]?.space ?? null)}
                 highlightedSheet={finding?.places[0]?.sheet ?? null}
+                setting={tab === 'findings' && !asReceived ? length : null}
                 unitsAsked={unitsAsked}
                 busy={busy}
                 onScale={(request, note) => void scale(request, note)}

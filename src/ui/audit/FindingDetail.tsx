@@ -10,13 +10,16 @@ import { count } from '../kit/format';
 import { Stroke } from '../kit/Stroke';
 import { isTyping } from '../kit/typing';
 import { FindingNotes } from './FindingNotes';
-import { formatLikeness, type LedgerProps, likelyTarget, pickingOption } from './types';
+import { SetLength } from './SetLength';
+import { formatLikeness, type LedgerProps, likelyTarget, pickingOption, settingOption } from './types';
 
 type Props = LedgerProps & { readonly finding: ListedFinding };
 
 /** Expected and found under each other, why it matters, and the way out. */
 export function FindingDetail(props: Props) {
-  const { finding, rules, edition, busy, onCorrect, waived, onWaive, notes } = props;
+  const { finding, rules, edition, busy, onCorrect, onDecide, waived, onWaive, notes, length } = props;
+  const setting = finding.correction === 'manual' ? undefined : settingOption(finding);
+  const others = finding.options?.filter(({ sets, needs }) => !sets && needs === null) ?? [];
   const partly = waived[finding.key];
   const rule = rules.find((candidate) => candidate.id === finding.rule);
 
@@ -68,9 +71,31 @@ export function FindingDetail(props: Props) {
           <span className="text-ink-2">{finding.remedy}</span>
         </div>
       )}
+      {finding.correction === 'automatic' && others.length > 0 && (
+        <div className="mt-2 flex flex-wrap items-center gap-2">
+          {others.map((option) => (
+            <Button key={option.id} disabled={busy} onClick={() => onDecide(finding, option)}>
+              {option.label}
+            </Button>
+          ))}
+        </div>
+      )}
+      {setting && length && (
+        <SetLength
+          key={finding.key}
+          finding={finding}
+          option={setting}
+          {...length}
+          busy={busy}
+          main={finding.correction === 'choice'}
+          onDecide={onDecide}
+        />
+      )}
       {finding.correction === 'choice' && <Decision {...props} />}
       {finding.correction === 'manual' && (
-        <p className="mt-2 text-ink-2">Nothing to correct here: a person has to settle it with the sender.</p>
+        <p className="mt-2 text-ink-2">
+          {finding.remedy ?? 'Nothing to correct here: a person has to settle it with the sender.'}
+        </p>
       )}
       <div className="mt-2 flex items-center gap-3 border-t border-hairline pt-1.5">
         <FindingNotes
@@ -115,7 +140,7 @@ function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Prop
   const offered = proposals?.[finding.key];
   const ranked = offered?.ranked ?? [];
   const picking = pickingOption(finding);
-  const others = finding.options?.filter((option) => option !== picking) ?? [];
+  const others = finding.options?.filter((option) => option !== picking && !option.sets) ?? [];
   const [picked, setPicked] = useState<string | null>(null);
   const [another, setAnother] = useState(false);
   const [sure, setSure] = useState<string | null>(null);

@@ -15,6 +15,9 @@ interface Props {
   readonly onNote: (status: FindingStatus, note: string) => Promise<unknown>;
 }
 
+/** What was written last: what is written after it is sent after it, or the earlier one could arrive as the later. */
+let written: Promise<unknown> = Promise.resolve();
+
 /** Where a finding stands, and a word beside it: for whoever works down the list, it changes no verdict. */
 export function FindingNotes({ note, onNote }: Props) {
   const [status, setStatus] = useState<FindingStatus>(note?.status ?? 'open');
@@ -23,7 +26,9 @@ export function FindingNotes({ note, onNote }: Props) {
   const changed = status !== (note?.status ?? 'open') || words.trim() !== (note?.note ?? '');
   const save = async (next: FindingStatus): Promise<void> => {
     setBusy(true);
-    await onNote(next, words);
+    const send = (): Promise<unknown> => onNote(next, words);
+    written = written.then(send, send);
+    await written;
     setBusy(false);
   };
   return (

@@ -119,6 +119,7 @@ export function PlanDialog({ drawing, findings, everything, rules, onApply, onCl
               before={{ state: 'now', sha: drawing.currentSha, name: 'As it is' }}
               after={{ state: `plan-${shown.sha}`, sha: shown.sha, name: 'As planned' }}
               touched={shown.touched}
+              movements={shown.movements}
             />
           )}
         </div>

@@ -81,8 +81,9 @@ const ledger = (more: Partial<LedgerProps>): LedgerProps => ({
   firstCount: 31,
   rules,
   edition: 'Edition 1',
-  office: { layer: demoStandard.layers, 'text style': [], 'dimension style': [] },
+  office: { layer: demoStandard.layers, 'text style': [], 'dimension style': [], fill: [] },
   proposals: null,
+  length: null,
   chosen: null,
   onChoose: () => undefined,
   busy: false,
@@ -168,8 +169,33 @@ describe('a finding', () => {
   });
 
   it('that is for a person alone says who settles it', () => {
-    const finding: ListedFinding = { ...of('automatic'), correction: 'manual' };
+    const { remedy: _, ...finding }: ListedFinding = { ...of('automatic'), correction: 'manual' };
     expect(textOf(detail(finding))).toContain('a person has to settle it with the sender');
+    // What the rule says of it goes before that.
+    const said = 'Move the label or the knee: where to, a person sees.';
+    expect(textOf(detail({ ...finding, remedy: said }))).toContain(said);
+  });
+
+  it('whose length can be set offers that beside the correction, and no other way to a length', () => {
+    const sets = {
+      what: 'From line to line',
+      start: 7,
+      least: 6,
+      most: 25,
+      space: 'model',
+      way: [0, 1] as const,
+      lines: [],
+    };
+    const finding = {
+      ...of('automatic'),
+      options: [{ id: 'space', label: 'Space them {to} mm apart', needs: null, effect: 'drawing', sets }],
+    } as ListedFinding;
+    const markup = renderToStaticMarkup(
+      <FindingDetail {...ledger({})} finding={finding} length={{ value: 9, onValue: () => {} }} />,
+    );
+    expect(textOf(markup)).toContain('Space them 9 mm apart');
+    expect(textOf(markup)).not.toContain('{to}');
+    expect(textOf(detail(finding))).not.toContain('Space them');
   });
 
   it('of an unknown rule, from another version, is shown all the same', () => {

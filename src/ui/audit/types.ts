@@ -7,6 +7,7 @@ import type { Asks } from '@/core/correct/proposals';
 import type { NamedKind } from '@/core/standard/named-kinds';
 import type { Weight } from '@/core/standard/rule-settings';
 import type { WaivedView } from '../drawings/types';
+import type { LengthSet } from './SetLength';
 
 export interface RuleWords {
   readonly id: string;
@@ -65,6 +66,8 @@ export interface LedgerProps {
   readonly busy: boolean;
   readonly onCorrect: (which: readonly ListedFinding[], note: string) => void;
   readonly onDecide: (finding: ListedFinding, option: Option, to?: string) => void;
+  /** The length that is being set for the chosen finding; null where it asks for none. */
+  readonly length: LengthSet | null;
   /** What waivers take off findings, by their keys. */
   readonly waived: Readonly<Record<string, WaivedView>>;
   readonly onWaive: (finding: ListedFinding) => void;
@@ -92,6 +95,9 @@ export function likelyTarget(finding: ListedFinding, proposals: Proposals | null
 
 /** The option of a finding for which a name of the office is picked, where it has one. */
 export const pickingOption = (finding: ListedFinding) => finding.options?.find(({ needs }) => needs !== null);
+
+/** The option of a finding for which a length is set, where it has one. */
+export const settingOption = (finding: ListedFinding) => finding.options?.find(({ sets }) => sets);
 
 /** What is said of a finding in a list of decisions: what the sender calls it, or what lies where. */
 export const subjectOf = ({ subject: { layer, kind, value } }: ListedFinding): string =>

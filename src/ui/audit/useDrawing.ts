@@ -121,7 +121,11 @@ export function useDrawing(
         return;
       }
       const decision: KeyedDecision = { finding: finding.key, option: option.id, ...(to ? { to } : {}) };
-      const note = to ? `${subjectOf(finding)} becomes ${to}` : `${subjectOf(finding)}: ${option.id}`;
+      const note = option.sets
+        ? `${option.sets.what}: ${to} mm`
+        : to
+          ? `${subjectOf(finding)} becomes ${to}`
+          : `${subjectOf(finding)}: ${option.id}`;
       await order([finding], { findings: [], decisions: [decision], note: note.slice(0, 200) });
     },
     [act, order],

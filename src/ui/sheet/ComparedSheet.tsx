@@ -10,10 +10,11 @@ import {
   useRef,
   useState,
 } from 'react';
-import type { Touched } from '@/core/correct/plan';
+import type { PlannedMovement, Touched } from '@/core/correct/plan';
 import { firstOf, type SheetHead } from '@/core/drawing/sheets/heads';
 import { Button } from '../kit/Button';
-import type { LookingAt, ToWorker } from './messages';
+import { MovementArrows } from './MovementArrows';
+import type { LookingAt, ToWorker, Window } from './messages';
 import { MODEL } from './messages';
 import { fetchPictures, type Painter, startPainter, wheelFactor } from './painter';
 
@@ -30,7 +31,12 @@ interface Props {
   readonly before: ShownState;
   readonly after: ShownState;
   readonly touched: Touched;
+  /** What is moved from the one to the other, where that is known. */
+  readonly movements?: readonly PlannedMovement[];
 }
+
+const NO_MOVEMENTS: readonly PlannedMovement[] = [];
+const NO_WINDOWS: readonly Window[] = [];
 
 const SIDES = ['before', 'after'] as const;
 type Side = (typeof SIDES)[number];
@@ -43,7 +49,14 @@ const isSame = (a: LookingAt, b: LookingAt): boolean =>
   Math.abs(a.pxPerUnit / b.pxPerUnit - 1) < 1e-9 && Math.hypot(a.x - b.x, a.y - b.y) * a.pxPerUnit < SAME_PX;
 
 /** Two states of a drawing as they print: laid over each other with a slider, or side by side, always at the same place. */
-export function ComparedSheet({ drawingId, sheets, before, after, touched }: Props) {
+export function ComparedSheet({
+  drawingId,
+  sheets,
+  before,
+  after,
+  touched,
+  movements = NO_MOVEMENTS,
+}: Props) {
   const boxes = { before: useRef<HTMLDivElement>(null), after: useRef<HTMLDivElement>(null) };
   const area = useRef<HTMLDivElement>(null);
   const painters = useRef<Partial<Record<Side, Painter>>>({});
@@ -52,6 +65,8 @@ export function ComparedSheet({ drawingId, sheets, before, after, touched }: Pro
   const [beside, setBeside] = useState(false);
   const [only, setOnly] = useState(false);
   const [slider, setSlider] = useState(50);
+  const [windows, setWindows] = useState(NO_WINDOWS);
+  const [arrows, setArrows] = useState(true);
   const [states, setStates] = useState<Record<Side, string>>({ before: 'loading', after: 'loading' });
 
   const tell = useCallback((message: ToWorker): void => {
@@ -67,6 +82,7 @@ export function ComparedSheet({ drawingId, sheets, before, after, touched }: Pro
         (message) => {
           if (message.type !== 'painted') return;
           places.current[side] = message.at;
+          if (side === 'before') setWindows(message.windows);
           const [first, second] = [places.current.before, places.current.after];
           // What is later follows what is earlier, wherever that came to look at.
           if (message.whole && first && second && !isSame(first, second)) {
@@ -195,6 +211,18 @@ export function ComparedSheet({ drawingId, sheets, before, after, touched }: Pro
           className={`absolute inset-y-0 right-0 overflow-hidden ${beside ? 'left-1/2' : 'left-0'}`}
           style={beside ? undefined : { clipPath: `inset(0 0 0 ${slider}%)` }}
         />
+        {arrows &&
+          bothReady &&
+          movements.length > 0 &&
+          (beside ? ['left-0 right-1/2', 'left-1/2 right-0'] : ['inset-x-0']).map((half) => (
+            <div key={half} className={`pointer-events-none absolute inset-y-0 overflow-hidden ${half}`}>
+              <MovementArrows
+                movements={movements}
+                windows={windows}
+                shown={isLayout ? `sheet ${sheets[sheet].name}` : 'model'}
+              />
+            </div>
+          ))}
         {!beside && (
           <div
             aria-hidden
@@ -263,6 +291,17 @@ export function ComparedSheet({ drawingId, sheets, before, after, touched }: Pro
         >
           Only what differs
         </Button>
+        {movements.length > 0 && (
+          <Button
+            look={arrows ? 'plain' : 'quiet'}
+            className="h-7 px-1.5"
+            aria-pressed={arrows}
+            title="Arrows from where things are to where they will be"
+            onClick={() => setArrows((now) => !now)}
+          >
+            Movements
+          </Button>
+        )}
         <Button look="quiet" className="h-7 px-1.5" onClick={() => tell({ type: 'fit' })}>
           All
         </Button>

@@ -11,6 +11,7 @@ import { InfoLine } from './InfoLine';
 import type { Found, Measure, ObjectLine, Painted, ToWorker, Under } from './messages';
 import { MODEL } from './messages';
 import { fetchPictures, type Painter, startPainter, wheelFactor } from './painter';
+import { type Setting, SettingLines } from './SettingLines';
 import { SheetBar } from './SheetBar';
 import { SheetNotices } from './SheetNotices';
 import { SheetPanels } from './SheetPanels';
@@ -30,6 +31,8 @@ interface Props {
   readonly highlightedSpace: string | null;
   /** Name of the sheet that shows them, where one does. */
   readonly highlightedSheet: string | null;
+  /** A length that is being set for what is marked; null where none is. */
+  readonly setting: Setting | null;
   /** Grows each time the panel of units is asked for. */
   readonly unitsAsked: number;
   readonly busy: boolean;
@@ -64,6 +67,7 @@ export function SheetDesk({
   highlighted,
   highlightedSpace,
   highlightedSheet,
+  setting,
   unitsAsked,
   busy,
   onScale,
@@ -141,9 +145,11 @@ export function SheetDesk({
   const isLayout = sheets[sheet]?.where === 'layout';
   /** A frame is another picture when its scale is. */
   const framed = JSON.stringify([sheets[sheet]?.box, sheets[sheet]?.scale]);
+  const pictured = `${drawingId}|${sheet}|${framed}`;
+  /** The place whose picture the painter has: what is told before is about another one. */
+  const [loaded, setLoaded] = useState('');
   useEffect(() => {
     const abort = new AbortController();
-    const place = `${drawingId}|${sheet}|${framed}`;
     setState((now) => (now === 'ready' ? now : 'loading'));
     void (async () => {
       try {
@@ -158,10 +164,11 @@ export function SheetDesk({
         if (abort.signal.aborted) return;
         // The same sheet of a corrected drawing keeps the view, so that before and after can be compared.
         tell(
-          { type: 'pictures', main, model, keepView: shown.current === place },
+          { type: 'pictures', main, model, keepView: shown.current === pictured },
           model ? [main, model] : [main],
         );
-        shown.current = place;
+        shown.current = pictured;
+        setLoaded(pictured);
         setState('ready');
       } catch (error) {
         if (!abort.signal.aborted)
@@ -169,7 +176,7 @@ export function SheetDesk({
       }
     })();
     return () => abort.abort();
-  }, [drawingId, sheet, isLayout, framed, sha, asReceived, tell]);
+  }, [drawingId, sheet, isLayout, pictured, sha, asReceived, tell]);
 
   // A finding that lies on a sheet is shown there.
   useEffect(() => {
@@ -182,9 +189,8 @@ export function SheetDesk({
   }, [highlightedSpace, highlightedSheet, sheets]);
 
   // Highlights are told again when another picture is shown.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the picture decides what can be highlighted
   useEffect(() => {
-    if (state === 'ready')
+    if (state === 'ready' && loaded === pictured)
       tell({
         type: 'highlight',
         // A finding that is chosen goes before the labels of the units.
@@ -192,7 +198,7 @@ export function SheetDesk({
         frame: anyHighlighted,
         highlight: ++highlightNumber.current,
       });
-  }, [highlighted, anyHighlighted, pairs, state, sheet, tell]);
+  }, [highlighted, anyHighlighted, pairs, state, loaded, pictured, tell]);
 
   // What lies in the model and shows through no window of this sheet is shown in the model itself. This stands behind
   // the telling of the highlight, so that an answer to an earlier mark is not taken for one to this.
@@ -200,12 +206,13 @@ export function SheetDesk({
     if (
       anyHighlighted &&
       highlightedSpace === 'model' &&
+      loaded === pictured &&
       painted &&
       !painted.highlighted &&
       painted.highlight === highlightNumber.current
     )
       setSheet(MODEL);
-  }, [painted, anyHighlighted, highlightedSpace]);
+  }, [painted, anyHighlighted, highlightedSpace, loaded, pictured]);
 
   useEffect(() => tell({ type: 'colours', colours }), [colours, tell]);
   useEffect(() => tell({ type: 'hidden', layers: hidden }), [hidden, tell]);
@@ -339,6 +346,13 @@ export function SheetDesk({
             <p className="absolute left-1/2 top-1/2 -translate-x-1/2 -translate-y-1/2 bg-white px-4 py-2 text-ink-2">
               Nothing is drawn here.
             </p>
+          )}
+          {setting && state === 'ready' && loaded === pictured && painted && (
+            <SettingLines
+              {...setting}
+              windows={painted.windows}
+              shown={isLayout ? `sheet ${sheets[sheet].name}` : 'model'}
+            />
           )}
           <SheetNotices
             painted={state === 'ready' ? painted : null}

@@ -51,6 +51,18 @@ export interface LookingAt {
   readonly pxPerUnit: number;
 }
 
+/** A space as it is seen in the picture: the sheet itself, or the model through a viewport of it. */
+export interface Window {
+  /** Index of the viewport among the sheet's; -1 for the picture itself. */
+  readonly viewport: number;
+  /** What coordinates are counted from, drawing units. */
+  readonly origin: readonly [number, number];
+  /** From there to CSS pixels. */
+  readonly toPx: readonly [number, number, number, number, number, number];
+  /** Left, top, right, bottom, CSS pixels. */
+  readonly clip: readonly [number, number, number, number];
+}
+
 /** What an object is and how it looks, for the line under the sheet. */
 export interface ObjectLine {
   readonly handle: string;
@@ -94,6 +106,7 @@ export type FromWorker =
       /** CSS pixels of a paper mm. */
       readonly pxPerMm: number;
       readonly at: LookingAt;
+      readonly windows: readonly Window[];
       readonly scaleNote: string | null;
       readonly mmPerUnit: number;
       readonly notDrawn: Readonly<Record<string, number>>;

@@ -11,7 +11,6 @@ import {
 } from '@/core/picture/pass';
 import { type PictureData, unpackPicture } from '@/core/picture/picture';
 import type { Surface } from '@/core/picture/surface';
-import { countOne } from '@/core/tally';
 import { FAMILIES } from './fonts';
 import { loadFonts, loadScripts } from './load-fonts';
 import { findIn, lineOf } from './look-up';
@@ -20,6 +19,7 @@ import type { FromWorker, ToWorker } from './messages';
 import { outlineItems } from './outline-items';
 import { sheetBox, withSurroundings } from './sheet-box';
 import { lookingAt, type SheetView, viewAt, viewOfBox, zoomed } from './sheet-view';
+import { notDrawnOf, windowsOf } from './windows';
 
 /**
  * Painting happens here, off the page's thread: the page only says what to show and how far it was moved. A picture
@@ -357,21 +357,14 @@ function outline(by: number, which: (item: number, data: PictureData) => boolean
 function report(whole: boolean): void {
   if (!scene) return;
   const { head } = scene.picture;
-  const add = (
-    a: Readonly<Record<string, number>>,
-    b: Readonly<Record<string, number>>,
-  ): Readonly<Record<string, number>> => {
-    const sum = new Map(Object.entries(a));
-    for (const [kind, count] of Object.entries(b)) countOne(sum, kind, count);
-    return Object.fromEntries(sum);
-  };
   post({
     type: 'painted',
     pxPerMm: view.scale / head.mmPerUnit,
     at: lookingAt(view, { width, height }, head.origin),
+    windows: windowsOf(passesOf(scene, viewPx(), options()), ratio),
     scaleNote: head.scaleNote,
     mmPerUnit: head.mmPerUnit,
-    notDrawn: add(head.notDrawn, scene.model?.head.notDrawn ?? {}),
+    notDrawn: notDrawnOf(scene),
     lettersMissing: head.lettersMissing + (scene.model?.head.lettersMissing ?? 0),
     cutOff: head.cutOff || (scene.model?.head.cutOff ?? false),
     outside: head.matter?.outside ?? 0,

@@ -1,6 +1,9 @@
 import { DIMENSION_EXAMPLES } from './dimensions';
+import { PLACED_DIMENSION_EXAMPLES } from './dimensions-placed';
 import type { RuleExample } from './example';
 import { FILE_EXAMPLES } from './file';
+import { FILL_EXAMPLES } from './fills';
+import { GEOMETRY_EXAMPLES } from './geometry';
 import { LAYER_EXAMPLES } from './layers';
 import { LEADER_EXAMPLES } from './leaders';
 import { LETTERING_EXAMPLES } from './lettering';
@@ -12,7 +15,10 @@ import { UNIT_EXAMPLES } from './units';
 export const EXAMPLES: ReadonlyMap<string, RuleExample> = new Map(
   Object.entries({
     ...DIMENSION_EXAMPLES,
+    ...PLACED_DIMENSION_EXAMPLES,
     ...FILE_EXAMPLES,
+    ...FILL_EXAMPLES,
+    ...GEOMETRY_EXAMPLES,
     ...LAYER_EXAMPLES,
     ...LEADER_EXAMPLES,
     ...LETTERING_EXAMPLES,

@@ -1,4 +1,7 @@
 import { putLeader } from '../../dxf/write/leader';
+import { PLAIN_RULE } from '../../standard/rule-settings';
+import { leadersAngle } from '../rules/leaders/angle';
+import { leadersColumn } from '../rules/leaders/column';
 import { leadersCrossing } from '../rules/leaders/crossing';
 import { leadersTip } from '../rules/leaders/tip';
 import { asDefined, office, type RuleExample, TEXT, WALL } from './example';
@@ -22,6 +25,44 @@ const posts =
     }
   };
 
+/** Three parts of a mast with their labels in a column; each label stands where it is given. */
+const mast =
+  (ends: readonly number[]): RuleExample['complies']['draw'] =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    file.layer(asDefined(TEXT));
+    sheet.rectangle({ layer: 'WALL' }, [12, 3], 4, 30);
+    for (const [i, words] of ['Base', 'Door', 'Lamp'].entries()) {
+      const y = 7 + 10 * i;
+      putLeader(sheet, ON_TEXT, [
+        [16, y - 2],
+        [ends[i] - 6, y],
+        [ends[i], y],
+      ]);
+      sheet.text({ layer: 'TEXT' }, [ends[i] + 1, y - 1.75], 3.5, words);
+    }
+  };
+
+/** A bollard with a leader that rises by 12 mm. */
+const rising =
+  (knee: number): RuleExample['complies']['draw'] =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    file.layer(asDefined(TEXT));
+    sheet.circle({ layer: 'WALL' }, [16, 14], 6);
+    putLeader(sheet, ON_TEXT, [
+      [22, 14],
+      [knee, 26],
+      [48, 26],
+    ]);
+    sheet.text({ layer: 'TEXT' }, [49, 24.25], 3.5, 'Bollard');
+  };
+
+const at45 = (): RuleExample['standard'] => ({
+  ...office(),
+  rules: { [leadersAngle.meta.id]: { ...PLAIN_RULE, settings: { angles: '45°' } } },
+});
+
 export const LEADER_EXAMPLES: Readonly<Record<string, RuleExample>> = {
   [leadersCrossing.meta.id]: {
     standard: office(),
@@ -32,5 +73,15 @@ export const LEADER_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     standard: office(),
     complies: { says: 'The leaders end on the posts.', draw: posts(28, 12) },
     breaks: { says: 'One leader ends beside its post, and points at nothing.', draw: posts(28, 12, 6) },
+  },
+  [leadersAngle.meta.id]: {
+    standard: at45(),
+    complies: { says: 'The leader rises at 45°, as this office has them.', draw: rising(34) },
+    breaks: { says: 'It rises at 63°.', draw: rising(28) },
+  },
+  [leadersColumn.meta.id]: {
+    standard: office(),
+    complies: { says: 'The labels stand on one line.', draw: mast([44, 44, 44]) },
+    breaks: { says: 'They stand up to 2.6 mm beside each other.', draw: mast([44, 46.6, 45]) },
   },
 };

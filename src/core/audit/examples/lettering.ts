@@ -1,8 +1,11 @@
 import { textStyleOf } from '../../standard/lettering';
+import { letteringAligned } from '../rules/lettering/aligned';
 import { letteringEmpty } from '../rules/lettering/empty';
 import { letteringHeight } from '../rules/lettering/height';
+import { letteringOnLine } from '../rules/lettering/on-line';
 import { letteringOverlap } from '../rules/lettering/overlap';
 import { letteringOwnLooks } from '../rules/lettering/own-looks';
+import { letteringStroke } from '../rules/lettering/stroke';
 import { letteringStyleChanged } from '../rules/lettering/style-changed';
 import { letteringStyleUnknown } from '../rules/lettering/style-unknown';
 import { letteringUpsideDown } from '../rules/lettering/upside-down';
@@ -45,6 +48,29 @@ const noted =
   };
 
 const plain: Side = { says: 'The note is as its style has it.', draw: noted({}) };
+
+/** A wall, and three levels under each other beside it. */
+const listed =
+  (xs: readonly number[]): Side['draw'] =>
+  (sheet, file) => {
+    file.textStyle({ name: 'Note', font: 'txt', height: 0, widthFactor: 1, slantDeg: 0 });
+    file.layer(asDefined(WALL));
+    file.layer(asDefined(TEXT));
+    sheet.rectangle({ layer: 'WALL' }, [8, 4], 20, 28);
+    for (const [i, x] of xs.entries())
+      sheet.text({ layer: 'TEXT' }, [x, 26 - 9 * i], 3.5, `Level +${3 - i}.20`, { style: 'Note' });
+  };
+
+/** A note drawn with a pen. */
+const penned =
+  (widthMm: number): Side['draw'] =>
+  (sheet, file) => {
+    file.textStyle({ name: 'Note', font: 'txt', height: 0, widthFactor: 1, slantDeg: 0 });
+    file.layer(asDefined(WALL));
+    file.layer(asDefined(TEXT));
+    sheet.rectangle({ layer: 'WALL' }, [8, 6], 62, 10);
+    sheet.text({ layer: 'TEXT', widthMm }, [12, 21], 3.5, 'Quay wall', { style: 'Note' });
+  };
 
 export const LETTERING_EXAMPLES: Readonly<Record<string, RuleExample>> = {
   [letteringStyleChanged.meta.id]: {
@@ -108,5 +134,26 @@ export const LETTERING_EXAMPLES: Readonly<Record<string, RuleExample>> = {
         sheet.text({ layer: 'TEXT' }, [12, 21], 3.5, 'Quay wall', { style: 'Note' });
       },
     },
+  },
+  [letteringOnLine.meta.id]: {
+    standard: styled(),
+    complies: { says: 'The note stands over the wall.', draw: noted({}) },
+    breaks: {
+      says: 'The edge of the wall runs through the note.',
+      draw(sheet, file) {
+        noted({})(sheet, file);
+        sheet.line({ layer: 'WALL' }, [8, 22.5], [70, 22.5]);
+      },
+    },
+  },
+  [letteringAligned.meta.id]: {
+    standard: styled(),
+    complies: { says: 'The levels stand under each other.', draw: listed([34, 34, 34]) },
+    breaks: { says: 'The second stands 0.9 mm beside the others.', draw: listed([34, 34.9, 34]) },
+  },
+  [letteringStroke.meta.id]: {
+    standard: styled(),
+    complies: { says: 'Letters of 3.5 mm in a pen of 0.25 mm.', draw: penned(0.25) },
+    breaks: { says: 'The same in a pen of 0.7 mm: a fifth of their height.', draw: penned(0.7) },
   },
 };

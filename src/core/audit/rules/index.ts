@@ -1,18 +1,28 @@
 import type { Rule } from '../rule';
+import { dimensionsCentreMarks } from './dimensions/centre-marks';
 import { dimensionsChainSum } from './dimensions/chain-sum';
+import { dimensionsCrossing } from './dimensions/crossing';
 import { dimensionsDoubled } from './dimensions/doubled';
+import { dimensionsFirstRow } from './dimensions/first-row';
+import { dimensionsGap } from './dimensions/gap';
 import { dimensionsLoose } from './dimensions/loose';
 import { dimensionsOwnSettings } from './dimensions/own-settings';
+import { dimensionsPaperScale } from './dimensions/paper-scale';
 import { dimensionsPicture } from './dimensions/picture';
 import { dimensionsRoundMark } from './dimensions/round-mark';
 import { dimensionsSpacing } from './dimensions/spacing';
 import { dimensionsStyleChanged } from './dimensions/style-changed';
 import { dimensionsStyleUnknown } from './dimensions/style-unknown';
+import { dimensionsTerminators } from './dimensions/terminators';
+import { dimensionsTextOnLine } from './dimensions/text-on-line';
 import { dimensionsTypedOver } from './dimensions/typed-over';
 import { dimensionsUnitSaid } from './dimensions/unit-said';
 import { fileDoubledRecords } from './file/doubled-records';
 import { fileHandles } from './file/handles';
 import { fileStructure } from './file/structure';
+import { fillsUnknown } from './fills/unknown';
+import { geometryDoubled } from './geometry/doubled';
+import { geometryNothing } from './geometry/nothing';
 import { layersColour } from './layers/colour';
 import { layersDefaultWidth } from './layers/default-width';
 import { layersDoubled } from './layers/doubled';
@@ -22,12 +32,17 @@ import { layersMissing } from './layers/missing';
 import { layersPrinting } from './layers/printing';
 import { layersUnknown } from './layers/unknown';
 import { layersWidth } from './layers/width';
+import { leadersAngle } from './leaders/angle';
+import { leadersColumn } from './leaders/column';
 import { leadersCrossing } from './leaders/crossing';
 import { leadersTip } from './leaders/tip';
+import { letteringAligned } from './lettering/aligned';
 import { letteringEmpty } from './lettering/empty';
 import { letteringHeight } from './lettering/height';
+import { letteringOnLine } from './lettering/on-line';
 import { letteringOverlap } from './lettering/overlap';
 import { letteringOwnLooks } from './lettering/own-looks';
+import { letteringStroke } from './lettering/stroke';
 import { letteringStyleChanged } from './lettering/style-changed';
 import { letteringStyleUnknown } from './lettering/style-unknown';
 import { letteringUpsideDown } from './lettering/upside-down';
@@ -74,7 +89,10 @@ export const RULES: readonly Rule[] = [
   letteringOwnLooks,
   letteringUpsideDown,
   letteringOverlap,
+  letteringOnLine,
   letteringEmpty,
+  letteringAligned,
+  letteringStroke,
   dimensionsStyleUnknown,
   dimensionsStyleChanged,
   dimensionsOwnSettings,
@@ -82,9 +100,21 @@ export const RULES: readonly Rule[] = [
   dimensionsDoubled,
   dimensionsChainSum,
   dimensionsLoose,
+  dimensionsTextOnLine,
   dimensionsSpacing,
+  dimensionsCrossing,
+  dimensionsFirstRow,
+  dimensionsGap,
+  dimensionsTerminators,
+  dimensionsPaperScale,
+  dimensionsCentreMarks,
   leadersCrossing,
   leadersTip,
+  leadersAngle,
+  leadersColumn,
+  fillsUnknown,
+  geometryDoubled,
+  geometryNothing,
   pensNotPermitted,
   layersEmptyUnknown,
   objectsOwnColour,

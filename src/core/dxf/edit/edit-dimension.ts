@@ -7,6 +7,7 @@ import { ownSetting, ownSettings, point } from '../write/space-tags';
 import type { EditBase } from './edit-base';
 import { addObjects } from './edit-objects';
 import { addRecord, addSymbol, hasRecord } from './edit-records';
+import { ensureApplication } from './own-data';
 import {
   type DimensionRecord,
   dimensionStyleBody,
@@ -149,24 +150,78 @@ export function setOwnSetting(base: EditBase, row: number, code: number, value: 
     base.edits.insertBefore(found.end, ownSetting(code, value));
     return;
   }
-  if (!hasRecord(base.drawing, 'application', 'ACAD') && base.handleOf('APPID', 'ACAD') === '0')
-    base.remember(
-      'APPID',
-      'ACAD',
-      addRecord(base, 'application', 'ACAD', [{ code: 70, value: 0 }]) || 'none',
-    );
+  ensureApplication(base, 'ACAD');
   base.edits.insertBefore(rangeOf(base.drawing, row).end, ownSettings(new Map([[code, value]])));
 }
 
-/** Moves the line of a dimension, and its text along with it; what it measures stays. */
-export function moveDimensionLine(base: EditBase, row: number, by: readonly [number, number]): void {
+/** Names another style for a dimension. */
+export function setStyleName(base: EditBase, row: number, name: string): void {
+  const range = rangeOf(base.drawing, row);
+  const tag = base.drawing.reader.find(range, 3);
+  if (tag >= 0) base.edits.replace(tag, name);
+  else base.edits.insertBefore(base.drawing.reader.find(range, 10), [{ code: 3, value: name }]);
+}
+
+type Way = readonly [number, number];
+
+/** Flag of a dimension whose text somebody put where it is. */
+const TEXT_PUT = 128;
+
+/**
+ * Moves the line of a dimension with its text, or the points it measures between; or puts its text somewhere. The points in
+ * its picture that stand for those go along.
+ */
+export function moveInDimension(
+  base: EditBase,
+  row: number,
+  move: { readonly line?: Way; readonly feet?: readonly [Way, Way]; readonly textAt?: Way },
+): void {
   const { reader } = base.drawing;
   const range = rangeOf(base.drawing, row);
-  for (const code of [10, 11])
-    for (const [i, one] of [code, code + 10].entries()) {
-      const tag = reader.find(range, one);
-      if (tag >= 0) base.edits.replace(tag, decimal(reader.number(tag) + by[i]));
-    }
+  const ways = [
+    [10, move.line],
+    [11, move.textAt ? undefined : move.line],
+    [13, move.feet?.[0]],
+    [14, move.feet?.[1]],
+  ] as const;
+  const before = new Map<number, Way>();
+  for (const [code, by] of ways) {
+    if (!by || (by[0] === 0 && by[1] === 0)) continue;
+    const tags = [code, code + 10].map((one) => reader.find(range, one));
+    if (tags.some((tag) => tag < 0)) continue;
+    const [x, y] = tags.map((tag) => reader.number(tag));
+    before.set(code, [x, y]);
+    for (const [i, tag] of tags.entries()) base.edits.replace(tag, decimal([x, y][i] + by[i]));
+  }
+  for (const [code, by] of ways) {
+    const was = by && code !== 11 ? before.get(code) : undefined;
+    if (was && by) movePointInPicture(base, row, was, [was[0] + by[0], was[1] + by[1]]);
+  }
+  if (move.textAt) putText(base, range, move.textAt);
+}
+
+function putText(base: EditBase, range: TagRange, at: Way): void {
+  const { reader } = base.drawing;
+  const [x, y, flags] = [11, 21, 70].map((code) => reader.find(range, code));
+  if (flags >= 0) base.edits.replace(flags, String(reader.int(flags) | TEXT_PUT));
+  if (x >= 0 && y >= 0) {
+    base.edits.replace(x, decimal(at[0]));
+    base.edits.replace(y, decimal(at[1]));
+  } else if (flags >= 0) base.edits.insertBefore(flags, point(11, at));
+}
+
+/** Pictures hold a point for each that the dimension is measured by. */
+function movePointInPicture(base: EditBase, row: number, from: Way, to: Way): void {
+  const { drawing } = base;
+  const { reader } = drawing;
+  const symbol = drawing.symbols.get(foldName(reader.findText(rangeOf(drawing, row), 2)));
+  for (const part of symbol ? drawing.containers[symbol.container].rows : []) {
+    if (kindOf(drawing, part) !== 'point') continue;
+    const tags = [10, 20].map((code) => reader.find(rangeOf(drawing, part), code));
+    if (tags.some((tag, i) => tag < 0 || reader.number(tag) !== from[i])) continue;
+    for (const [i, tag] of tags.entries()) base.edits.replace(tag, decimal(to[i]));
+    return;
+  }
 }
 
 /** A dimension and what is drawn in its picture. */

@@ -1,6 +1,7 @@
 import { append } from '../../append';
 import type { LineFamily } from '../../geometry/hatch';
 import type { NewTag } from '../edit/edits';
+import { patternTags } from '../edit/fill-tags';
 import { ownData } from '../edit/record-bodies';
 import { WIDTH_FROM_SYMBOL } from '../objects';
 import { decimal } from '../real';
@@ -298,23 +299,7 @@ export class SpaceComposer {
       ]),
       { code: 75, value: 0 },
       { code: 76, value: 0 },
-      ...(solid
-        ? []
-        : [
-            { code: 52, value: decimal(pattern.angleDeg) },
-            { code: 41, value: decimal(pattern.scale) },
-            { code: 77, value: 0 },
-            { code: 78, value: families.length },
-            ...families.flatMap((family): NewTag[] => [
-              { code: 53, value: decimal((family.angleRad * 180) / Math.PI) },
-              { code: 43, value: decimal(family.baseX) },
-              { code: 44, value: decimal(family.baseY) },
-              { code: 45, value: decimal(family.offsetX) },
-              { code: 46, value: decimal(family.offsetY) },
-              { code: 79, value: family.dashes.length },
-              ...family.dashes.map((dash) => ({ code: 49, value: decimal(dash) })),
-            ]),
-          ]),
+      ...(solid ? [] : patternTags(pattern)),
       { code: 98, value: 0 },
       ...(gradient && this.file.version >= 'AC1018' ? gradientTags(gradient) : []),
       ...(own === undefined ? [] : ownData(own)),

@@ -8,7 +8,6 @@ import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
 import { shownValue } from './shown';
-import { straightOf } from './straight';
 
 const messages = {
   sum: (sum: string, overall: string, count: number) =>
@@ -99,7 +98,7 @@ const SAME = 1e-6;
 function linkOf(context: AuditContext, row: number): readonly [key: string, link: Link] | null {
   const fact = context.facts.dimension(row);
   const { typed, values } = fact;
-  const straight = straightOf(context, row);
+  const straight = context.facts.straight(row);
   if (!straight) return null;
   // What is printed: the number that was typed, or the value as the style rounds it.
   const text = typed === null || typed.includes('<>') ? shownValue({ ...fact, typed: null }) : oneLine(typed);

@@ -109,8 +109,34 @@ it('moves the lines and draws the dimensions anew; what they measure stays', () 
     [6000, 17],
     [6000, 24],
   ]);
-  const moves = result.value.changes.flatMap(({ movedMm }) => movedMm ?? []);
+  const moves = result.value.changes.flatMap(({ moved }) => moved?.mm ?? []);
   expect(moves).toEqual([5, 9, 4]);
   const box = facts.box(facts.rowsOfKind('dimension')[2])!;
   expect(box.maxY / SCALE).toBeGreaterThan(24);
+});
+
+it('spaces a stack as far apart as a person sets it', () => {
+  const bytes = bytesOf({
+    draw: spans([
+      { from: 0, to: 6000, mm: 10 },
+      { from: 0, to: 6000, mm: 18 },
+      { from: 0, to: 6000, mm: 30 },
+    ]),
+  });
+  const [found] = findingsOf(bytes, standard, dimensionsSpacing);
+  const settled = (to: string) => {
+    const result = correctDrawing(bytes, standard, {
+      findings: [],
+      decisions: [{ finding: found.key, option: 'space', to }],
+    });
+    if (!result.ok) throw new Error(result.problem.message);
+    return result.value;
+  };
+  const { changes, unsettled } = settled('9.5');
+  expect(unsettled).toEqual([]);
+  expect(changes.flatMap(({ moved }) => moved?.mm ?? [])).toEqual([1.5, 1]);
+  // Less than the office allows is refused.
+  expect(settled('3').unsettled.map(({ why }) => why)).toEqual([
+    'Say how far apart the lines stand, in mm on paper.',
+  ]);
 });

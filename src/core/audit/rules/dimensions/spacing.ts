@@ -1,16 +1,16 @@
 import { z } from 'zod';
-import { layerNameOf } from '../../../dxf/drawing';
+import { formatContainer, layerNameOf } from '../../../dxf/drawing';
 import { identityOf } from '../../../facts/identity';
 import { dimensionValues, findDimensionStyle } from '../../../standard/dimension-settings';
 import type { AuditContext } from '../../context';
-import type { Finding } from '../../finding';
+import { type Finding, lengthIn, type SettableLength } from '../../finding';
 import { whyNotRedrawn } from '../../redrawing';
 import type { Rule, SettleContext } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
 import { mm } from '../lettering/shared';
 import { dimensions } from './shared';
-import { type StraightDimension, straightOf } from './straight';
+import { firstDistance, STACK_MM, type Stack, stacksOf } from './stacks';
 
 const messages = {
   spaced: (count: number, apart: string) => `${dimensions(count)} in a stack stand ${apart} apart on paper.`,
@@ -32,20 +32,8 @@ const settings = z.strictObject({
 });
 type Settings = z.infer<typeof settings>;
 
-/** Lines farther from each other than this are no stack, mm on paper. */
-const STACK_MM = 25;
-/** Lines that lie nearer to each other than this are one, mm on paper. */
-const ONE_LINE_MM = 0.05;
 /** What is short of a least distance by no more than this is not seen, mm on paper. */
 const UNSEEN_MM = 0.1;
-
-/** Dimensions one over the other on one side of an object, from the object outwards. */
-interface Stack {
-  readonly levels: readonly (readonly StraightDimension[])[];
-  /** 1 or -1: the way outwards. */
-  readonly side: number;
-  readonly mmPerUnit: number;
-}
 
 export const dimensionsSpacing: Rule = {
   meta: {
@@ -95,6 +83,15 @@ export const dimensionsSpacing: Rule = {
           expected: words(`${mm(wanted)} from line to line`),
           found: words(gaps.map((gap) => mm(gap)).join(', ')),
           remedy: `The first stays, the others follow at ${mm(wanted)}.`,
+          options: [
+            {
+              id: 'space',
+              label: 'Space them {to} mm apart',
+              needs: null,
+              effect: 'drawing',
+              sets: settableSpacing(context, stack, own, wanted),
+            },
+          ],
           ...byHand(),
         };
       const first = firstDistance(stack) * mmPerUnit;
@@ -111,16 +108,16 @@ export const dimensionsSpacing: Rule = {
     }
   },
 
-  settle(context, finding) {
-    const parsed = settings.safeParse(context.standard.rules[dimensionsSpacing.meta.id]?.settings ?? {});
-    const own = parsed.success ? parsed.data : settings.parse({});
+  settle(context, finding, decision) {
+    const own = settings.parse(context.settings);
     const stack = stackOf(context, finding);
     if (!stack) return { refused: 'The dimensions no longer stand in a stack.' };
     const { side, mmPerUnit } = stack;
-    const wanted = spacingFor(context, stack, own) / mmPerUnit;
+    const said = lengthIn(decision, { least: own.between, most: STACK_MM });
+    if (decision && said === null) return { refused: 'Say how far apart the lines stand, in mm on paper.' };
+    const wanted = (said ?? spacingFor(context, stack, own)) / mmPerUnit;
     // Both are put right together: what is spaced anew begins where it may.
-    const short = own.first / mmPerUnit - firstDistance(stack);
-    const shift = own.first > 0 && short > UNSEEN_MM / mmPerUnit ? short : 0;
+    const shift = shiftOf(stack, own);
     const uneven = isUneven(gapsOf(stack), own);
     const start = stack.levels[0][0].at * side;
     const moves = stack.levels.flatMap((level, i) =>
@@ -133,9 +130,10 @@ export const dimensionsSpacing: Rule = {
     return {
       operations: [
         {
-          type: 'move dimension lines',
+          type: 'move in dimensions',
+          was: 'where it was',
           rows: moves.map(({ one }) => one.row),
-          by: moves.map(({ one, by }) => [one.across[0] * by, one.across[1] * by] as const),
+          moves: moves.map(({ one, by }) => ({ line: [one.across[0] * by, one.across[1] * by] as const })),
           onPaperMm: moves.map(({ by }) => Math.abs(by) * mmPerUnit),
         },
       ],
@@ -147,9 +145,41 @@ export const dimensionsSpacing: Rule = {
 const gapsOf = ({ levels, mmPerUnit }: Stack): number[] =>
   levels.slice(1).map((level, i) => Math.abs(level[0].at - levels[i][0].at) * mmPerUnit);
 
-/** From the line nearest to the object to the object's nearest point there, drawing units. */
-const firstDistance = ({ levels, side }: Stack): number =>
-  Math.min(...levels[0].map(({ at, feet }) => at * side - Math.max(feet[0] * side, feet[1] * side)));
+/** How far a stack has to go outwards to stand clear of its object, drawing units. */
+function shiftOf(stack: Stack, { first }: Settings): number {
+  const short = first / stack.mmPerUnit - firstDistance(stack);
+  return first > 0 && short > UNSEEN_MM / stack.mmPerUnit ? short : 0;
+}
+
+/** The distance from line to line, which a person can set. */
+function settableSpacing(
+  { drawing }: AuditContext,
+  stack: Stack,
+  own: Settings,
+  wanted: number,
+): SettableLength {
+  const { levels, side, mmPerUnit } = stack;
+  const [{ row, along, across }] = levels[0];
+  const start = levels[0][0].at + shiftOf(stack, own) * side;
+  return {
+    what: 'From line to line',
+    start: wanted,
+    least: own.between,
+    most: STACK_MM,
+    space: formatContainer(drawing.containers[drawing.objects.container[row]]),
+    way: [(across[0] * side) / mmPerUnit, (across[1] * side) / mmPerUnit],
+    lines: levels.flatMap((level, i) =>
+      level.map(({ from, to }) => ({
+        points: [from, to].flatMap((u) => [
+          u * along[0] + start * across[0],
+          u * along[1] + start * across[1],
+        ]),
+        rates: [i, i],
+        drags: i > 0,
+      })),
+    ),
+  };
+}
 
 const isUneven = (gaps: readonly number[], { between, even }: Settings): boolean =>
   gaps.length > 0 &&
@@ -164,62 +194,4 @@ function spacingFor({ standard, facts }: AuditContext, { levels }: Stack, { betw
 function stackOf(context: SettleContext, finding: Finding): Stack | undefined {
   const rows = new Set(context.rowsOf(finding));
   return stacksOf(context).stacks.find(({ levels }) => levels.flat().every(({ row }) => rows.has(row)));
-}
-
-/** The stacks of all spaces, single dimensions among them; and how many dimensions no one scale shows. */
-function stacksOf(context: AuditContext): { readonly stacks: readonly Stack[]; readonly unseen: number } {
-  const { facts } = context;
-  const families = new Map<string, { one: StraightDimension; side: number; mmPerUnit: number }[]>();
-  let unseen = 0;
-  for (const row of facts.rowsOfKind('dimension')) {
-    const one = straightOf(context, row);
-    if (!one) continue;
-    const side = Math.sign(one.at - (one.feet[0] + one.feet[1]) / 2);
-    if (side === 0) continue;
-    const scales = new Set(facts.appearances(row).map(({ mmPerUnit }) => mmPerUnit.toPrecision(6)));
-    if (scales.size !== 1) {
-      unseen++;
-      continue;
-    }
-    const [scale] = scales;
-    const key = `${one.key}|${side}|${scale}`;
-    const family = families.get(key);
-    const member = { one, side, mmPerUnit: Number(scale) };
-    if (family) family.push(member);
-    else families.set(key, [member]);
-  }
-  const stacks = [...families.values()].flatMap((family) => {
-    const [{ side, mmPerUnit }] = family;
-    const outwards = family.map(({ one }) => one).sort((a, b) => a.at * side - b.at * side);
-    return gathered(outwards, side, mmPerUnit);
-  });
-  return { stacks, unseen };
-}
-
-/** Dimensions of one direction and side, from the objects outwards, as stacks: each stands over one that it overlaps. */
-function gathered(outwards: readonly StraightDimension[], side: number, mmPerUnit: number): Stack[] {
-  const stacks: StraightDimension[][][] = [];
-  for (const one of outwards) {
-    const under = stacks.find((levels) => {
-      const last = levels[levels.length - 1];
-      const gap = (one.at - last[0].at) * side * mmPerUnit;
-      if (gap > STACK_MM) return false;
-      // On one line dimensions follow each other; over it they span what lies under them.
-      const meets = last.some(({ from, to }) =>
-        gap <= ONE_LINE_MM
-          ? Math.abs(from - one.to) < 1e-6 * (to - from) || Math.abs(to - one.from) < 1e-6 * (to - from)
-          : one.from < to - 1e-6 * (to - from) && one.to > from + 1e-6 * (to - from),
-      );
-      // What lies beyond the line under it measures something else.
-      const isOver = Math.max(...one.feet.map((foot) => foot * side)) <= last[0].at * side + 1e-9;
-      return meets && isOver;
-    });
-    if (!under) stacks.push([[one]]);
-    else {
-      const last = under[under.length - 1];
-      if ((one.at - last[0].at) * side * mmPerUnit <= ONE_LINE_MM) last.push(one);
-      else under.push([one]);
-    }
-  }
-  return stacks.map((levels) => ({ levels, side, mmPerUnit }));
 }

@@ -258,3 +258,40 @@ describe('dimensions of a style that is put right', () => {
     );
   });
 });
+
+describe('a style for one kind of dimensions', () => {
+  const bytes = bytesOf({
+    draw: (file) => {
+      put(file, 'Building', settingsOf('Building'));
+      put(file, 'Building$4', settingsOf('Building', { levelInside: true, textHeightMm: 3 }));
+      put(file, 'Building$2', settingsOf('Building'));
+      put(file, 'Theirs$4', settingsOf('Building', { textHeightMm: 3 }));
+      measuredOnSheet(file, [{ style: 'Building' }, { style: 'Building$4', drawnMm: 3 }]);
+    },
+  });
+
+  it('is held against the style of the standard, and put in line where a person says so', () => {
+    const found = findingsOf(bytes, standard, dimensionsStyleChanged);
+    expect(found.map(({ message, gravity, correction }) => [message, gravity, correction])).toEqual([
+      [
+        'Dimension style “Building” is another one for radii: figure: height, figure: level when inside the extension lines.',
+        'should',
+        'choice',
+      ],
+    ]);
+    const result = correctDrawing(bytes, standard, {
+      findings: [],
+      decisions: [{ finding: found[0].key, option: 'as all' }],
+    });
+    if (!result.ok) throw new Error(result.problem.message);
+    expect(result.value.unsettled).toEqual([]);
+    expect(findingsOf(result.value.bytes, standard, dimensionsStyleChanged)).toEqual([]);
+    const { drawing } = result.value;
+    const values = readDimensionValues(
+      drawing.reader,
+      drawing.dimensionStyles.get('building$4')!.range,
+      drawing.recordNames,
+    );
+    expect([values.textHeightMm, values.levelInside]).toEqual([2.5, false]);
+  });
+});

@@ -11,7 +11,7 @@ import {
   sizesTimes,
 } from '../../../standard/dimension-settings';
 import { type AuditContext, clauseOf } from '../../context';
-import type { Rule } from '../../rule';
+import type { FindingDraft, Rule } from '../../rule';
 import { words } from '../../value';
 import { differences, dimensions, namesOf, valuesOf } from './shared';
 
@@ -20,11 +20,29 @@ const messages = {
     `Dimension style “${name}” is not as the standard has it: ${what}.`,
   scale: (name: string, times: number) =>
     `Dimensions in style “${name}” print ${Number(times.toPrecision(3))} times as large as the standard has them: the style is made for another scale than the one that shows them.`,
+  oneKind: (name: string, kind: string, what: string) =>
+    `Dimension style “${name}” is another one for ${kind}: ${what}.`,
   undefined: (name: string, count: number) =>
     `Dimension style “${name}” is named by ${dimensions(count)} and not defined in the drawing.`,
   noScale: (name: string) =>
     `the size on paper of dimension style “${name}”: no scale shows its dimensions, or several do; its sizes were compared with each other`,
 };
+
+/** What the kinds are called that a style can have other settings for, by the figure behind its name. */
+const KINDS: Readonly<Record<string, string>> = {
+  0: 'lengths',
+  2: 'angles',
+  3: 'diameters',
+  4: 'radii',
+  6: 'ordinates',
+  7: 'leaders',
+};
+
+/** The style and the kind of "Building$4", which is Building for radii; null for a style of its own. */
+function ofOneKind(name: string): { readonly style: string; readonly kind: string } | null {
+  const match = /^(.+)\$(\d)$/.exec(name);
+  return match && KINDS[match[2]] ? { style: match[1], kind: KINDS[match[2]] } : null;
+}
 
 export const dimensionsStyleChanged: Rule = {
   meta: {
@@ -42,7 +60,10 @@ export const dimensionsStyleChanged: Rule = {
     const { standard, facts } = context;
     for (const use of facts.dimensionStyles) {
       const style = findDimensionStyle(standard.dimensions, use.name);
-      if (!style) continue;
+      if (!style) {
+        yield* oneKind(context, use);
+        continue;
+      }
       const { sized, settings, wanted, times } = compared(context, use, style);
       if (wanted.sizedOnPaper && use.paperMm === null && use.rows.length > 0)
         context.notChecked(messages.noScale(use.name));
@@ -86,16 +107,49 @@ export const dimensionsStyleChanged: Rule = {
 
   settle(context, { subject }) {
     const use = context.facts.dimensionStyles.find(({ folded }) => folded === foldName(subject.value ?? ''));
-    const style = findDimensionStyle(context.standard.dimensions, subject.value ?? '');
+    const { dimensions: styles } = context.standard;
+    const style =
+      findDimensionStyle(styles, subject.value ?? '') ??
+      findDimensionStyle(styles, ofOneKind(subject.value ?? '')?.style ?? '');
     if (!use || !style) return { refused: 'The drawing or the standard no longer has this dimension style.' };
     const { settings, mmPerUnit, overallScale } = compared(context, use, style);
     return {
       operations: [
-        { type: 'set dimension style', name: use.name, settings, mmPerUnit, overallScale, rows: use.rows },
+        {
+          type: 'set dimension style',
+          name: use.name,
+          like: style.name,
+          settings,
+          mmPerUnit,
+          overallScale,
+          rows: use.rows,
+        },
       ],
     };
   },
 };
+
+/** A style of the standard that has other settings for one kind of dimensions here. */
+function* oneKind(context: AuditContext, use: DimensionStyleFact): Generator<FindingDraft> {
+  const of = use.range === null ? null : ofOneKind(use.name);
+  const style = of && findDimensionStyle(context.standard.dimensions, of.style);
+  if (!of || !style) return;
+  const { settings, sized, wanted } = compared(context, use, style);
+  if (settings.length === 0) return;
+  yield {
+    message: messages.oneKind(style.name, of.kind, namesOf(settings)),
+    expected: words(valuesOf(settings, wanted)),
+    found: words(valuesOf(settings, sized)),
+    rows: use.rows,
+    ...(use.handle === '' ? {} : { records: [use.handle] }),
+    ...clauseOf(style),
+    weight: 'should',
+    // Some of it can be meant: the standard has one look for all kinds, and a person sees whether that suits.
+    correction: 'choice',
+    subject: { kind: 'dimension style', value: use.name },
+    options: [{ id: 'as all', label: `As ${style.name} has it for all`, needs: null, effect: 'drawing' }],
+  };
+}
 
 /** A style of the drawing beside one of the standard. */
 export interface ComparedStyle {

@@ -3,6 +3,7 @@ import { readDrawing } from '../../../dxf/read/interpret';
 import type { DrawingComposer } from '../../../dxf/write/composer';
 import { factsOf } from '../../../facts/facts';
 import { bytesOf, findingsOf, GOOD, office, officeLayer, testRule } from '../testing';
+import { dimensioned, measuredOnSheet, put, SCALE, settingsOf } from './testing';
 import { dimensionsTypedOver } from './typed-over';
 
 const standard = office([officeLayer('WALL')]);
@@ -113,5 +114,49 @@ describe('the measured value, restored', () => {
   it('is a person’s to decide where words or several numbers stand', () => {
     expect(corrected('VARIES', 'AC1024', 'restore')).toMatchObject({ said: null, picture: ['3550'] });
     expect(corrected('2 x 1800', 'AC1024', 'restore')).toMatchObject({ said: null, picture: ['3550'] });
+  });
+});
+
+describe('a line that is drawn shorter than it is', () => {
+  const office = dimensioned();
+  const bytes = bytesOf({
+    draw: (file) => {
+      put(file, 'Building', settingsOf('Building'));
+      measuredOnSheet(file, [{ style: 'Building', says: '12000' }]);
+    },
+  });
+  const [found] = findingsOf(bytes, office, dimensionsTypedOver);
+
+  it('can be jogged instead: it then says itself that it is shorter, and is found no more', () => {
+    expect(found.options?.map(({ id }) => id)).toEqual(['jog']);
+    const result = correctDrawing(bytes, office, {
+      findings: [],
+      decisions: [{ finding: found.key, option: 'jog' }],
+    });
+    if (!result.ok) throw new Error(result.problem.message);
+    const { drawing, changes, unsettled } = result.value;
+    expect(unsettled).toEqual([]);
+    expect(changes.map(({ after }) => after)).toEqual(['jogged']);
+    expect(findingsOf(result.value.bytes, office, dimensionsTypedOver)).toEqual([]);
+    const facts = factsOf(drawing, 0.25);
+    const [row] = facts.rowsOfKind('dimension');
+    expect(facts.dimension(row).typed).toBe('12000');
+    // The line leaves its level by half the height of a jog, 1.5 text heights, on both sides.
+    const pieces = facts.segments(row);
+    const off = Array.from({ length: pieces.length / 2 }, (_, i) => pieces[2 * i + 1] - 500);
+    expect(off).toContainEqual(expect.closeTo((1.5 * 2.5 * SCALE) / 2, 6));
+    expect(off).toContainEqual(expect.closeTo((-1.5 * 2.5 * SCALE) / 2, 6));
+  });
+
+  it('is not offered where the typed number is smaller or nearly the same', () => {
+    for (const says of ['3600', '1200']) {
+      const other = bytesOf({
+        draw: (file) => {
+          put(file, 'Building', settingsOf('Building'));
+          measuredOnSheet(file, [{ style: 'Building', says }]);
+        },
+      });
+      expect(findingsOf(other, office, dimensionsTypedOver)[0].options).toBeUndefined();
+    }
   });
 });

@@ -8,6 +8,7 @@ import { oneLine } from '../../../one-line';
 import { type AuditContext, groupBy } from '../../context';
 import type { Option } from '../../finding';
 import type { DimensionWords } from '../../operation';
+import { isJogged, whyNotRedrawn } from '../../redrawing';
 import type { FindingDraft, Rule } from '../../rule';
 import { switchSetting } from '../../settings';
 import { words } from '../../value';
@@ -42,6 +43,16 @@ const RESTORE: Option = {
   effect: 'drawing',
 };
 
+/** The line is drawn shorter than what it stands for, on purpose: it has to say so. */
+const JOG: Option = {
+  id: 'jog',
+  label: 'It is drawn shorter: jog its line',
+  needs: null,
+  effect: 'drawing',
+};
+/** A number that is larger than the measure by less than this share is no foreshortened line. */
+const FORESHORTENED = 1.1;
+
 export const dimensionsTypedOver: Rule = {
   meta: {
     id: 'dimensions/typed-over',
@@ -69,7 +80,8 @@ export const dimensionsTypedOver: Rule = {
           // Most dimensions show their value: they are not looked at further.
           if (raw === '' || raw.includes('<>')) return;
           const fact = facts.dimension(row);
-          if (fact.typed === null) return;
+          // A line with a jog says itself that it is drawn shorter than it is.
+          if (fact.typed === null || isJogged(context, row)) return;
           const says = judged(context, fact);
           if (says === null) unmeasured++;
           else if (says === 'what is seen') return;
@@ -117,6 +129,12 @@ export const dimensionsTypedOver: Rule = {
 
   settle(context, finding, decision) {
     const rows = context.rowsOf(finding);
+    if (decision?.option === JOG.id) {
+      const why = whyNotRedrawn(context, rows[0]);
+      return why === null
+        ? { operations: [{ type: 'jog dimensions', rows }] }
+        : { refused: `It is not drawn anew: ${why}.` };
+    }
     const alone = decision?.option === 'restore';
     return {
       operations: [
@@ -142,6 +160,13 @@ function liar(context: AuditContext, row: number): FindingDraft {
     (fact.measured?.what === 'angle' || numbersIn(fact.typed ?? '').length === 1) &&
     throughViewports(context, fact).length === 0;
   const after = restored(context, fact, !isPlain).shown;
+  const [number] = fact.measured?.what === 'length' ? numbersIn(fact.typed ?? '') : [];
+  const drawn = Math.abs(fact.measured?.value ?? 0) * (Math.abs(fact.values.factor) || 1);
+  const perUnit = number?.unitMm && drawing.unitMm ? number.unitMm / drawing.unitMm : 1;
+  const mayBeShorter =
+    number !== undefined &&
+    facts.straight(row) !== null &&
+    number.readings.every(({ value }) => value * perUnit > FORESHORTENED * drawn);
   return {
     message: messages.lies(said, shown),
     expected: words(shown),
@@ -153,8 +178,8 @@ function liar(context: AuditContext, row: number): FindingDraft {
       object: identityOf(drawing, row),
     },
     ...(isPlain
-      ? { remedy: `It will say “${after}”.` }
-      : { correction: 'choice' as const, options: [RESTORE] }),
+      ? { remedy: `It will say “${after}”.`, ...(mayBeShorter ? { options: [JOG] } : {}) }
+      : { correction: 'choice' as const, options: mayBeShorter ? [RESTORE, JOG] : [RESTORE] }),
   };
 }
 

@@ -87,6 +87,7 @@ export const leadersCrossing: Rule = {
       operations: [
         {
           type: 'move labels',
+          was: 'crossing leaders',
           leaders: order.map(({ callout }) => callout.row),
           rows: order.map(({ callout }) => callout.label!),
           by: order.map(({ by }) => by),

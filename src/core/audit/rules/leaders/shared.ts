@@ -1,6 +1,6 @@
 import { entityOf, rangeOf } from '../../../dxf/drawing';
 import { meetingOf } from '../../../geometry/crossings';
-import type { OrientedBox } from '../../../geometry/oriented-box';
+import { type OrientedBox, runsIn, shrunkBy } from '../../../geometry/oriented-box';
 import type { AuditContext } from '../../context';
 
 export const leaders = (count: number): string => (count === 1 ? '1 leader' : `${count} leaders`);
@@ -32,12 +32,11 @@ export function calloutOf(context: AuditContext, row: number): Callout | null {
   const [line, ...others] = facts.leader(row).lines;
   if (!line || others.length > 0 || line.length < 4) return null;
   const points = pointsOf(line);
-  const scales = new Set(facts.appearances(row).map(({ mmPerUnit }) => mmPerUnit.toPrecision(6)));
   return {
     row,
     points,
     label: labelOf(context, row, points[points.length - 1]),
-    mmPerUnit: scales.size === 1 ? Number([...scales][0]) : null,
+    mmPerUnit: facts.oneScale(row),
   };
 }
 
@@ -79,33 +78,8 @@ export function linesCross(a: readonly P[], b: readonly P[]): boolean {
 
 /** Whether a line runs through a box by more than a depth on either side. */
 export function runsThrough(points: readonly P[], box: OrientedBox, depth: number): boolean {
-  const inner = shrunk(box, depth);
-  if (!inner) return false;
-  const corners: P[] = [
-    [inner[0], inner[1]],
-    [inner[2], inner[3]],
-    [inner[4], inner[5]],
-    [inner[6], inner[7]],
-  ];
-  for (let i = 0; i + 1 < points.length; i++)
-    for (let k = 0; k < 4; k++)
-      if (meetingOf(...points[i], ...points[i + 1], ...corners[k], ...corners[(k + 1) % 4]) !== null)
-        return true;
-  return false;
-}
-
-/** A box made smaller on all sides; null where nothing is left of it. */
-function shrunk(box: OrientedBox, by: number): OrientedBox | null {
-  const [ax, ay, bx, by0, cx, cy] = box;
-  const [w, h] = [Math.hypot(bx - ax, by0 - ay), Math.hypot(cx - bx, cy - by0)];
-  if (w <= 2 * by || h <= 2 * by) return null;
-  const [ux, uy] = [(bx - ax) / w, (by0 - ay) / w];
-  const [vx, vy] = [(cx - bx) / h, (cy - by0) / h];
-  const at = (u: number, v: number): P => [ax + u * ux + v * vx, ay + u * uy + v * vy];
-  return [
-    ...at(by, by),
-    ...at(w - by, by),
-    ...at(w - by, h - by),
-    ...at(by, h - by),
-  ] as unknown as OrientedBox;
+  const inner = shrunkBy(box, depth);
+  return (
+    inner !== null && points.slice(1).some(([x, y], i) => runsIn(points[i][0], points[i][1], x, y, inner))
+  );
 }

@@ -7,7 +7,7 @@ import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
 import { mm } from '../lettering/shared';
-import { calloutOf, leaders, type P } from './shared';
+import { calloutOf, leaders, type P, pointsOf } from './shared';
 
 const messages = {
   short: (count: number, off: string, layer: string) =>
@@ -34,6 +34,8 @@ const AREAS: ReadonlySet<ObjectKind> = new Set(['fill', 'solid', 'image', 'mask'
 
 interface Tip {
   readonly row: number;
+  /** It can be moved here: leaders with labels of their own are led by those. */
+  readonly bare: boolean;
   /** From the tip to the nearest object, drawing units; null where none is near. */
   readonly off: number | null;
   readonly mmPerUnit: number;
@@ -67,7 +69,8 @@ export const leadersTip: Rule = {
       },
       *finish() {
         const { drawing } = context;
-        const what = ({ off, to }: Tip): string => (off === null ? 'nothing' : to ? 'short' : 'unclear');
+        const what = ({ off, to, bare }: Tip): string =>
+          off === null ? 'nothing' : to ? 'short' : bare ? 'unclear' : 'labelled';
         const groups = groupBy(
           tips.keys(),
           (row) => `${what(tips.get(row)!)}|${foldName(layerNameOf(drawing, row))}`,
@@ -94,7 +97,9 @@ export const leadersTip: Rule = {
                   remedy:
                     kind === 'nothing'
                       ? 'What it was about is gone or has moved: a person sees which.'
-                      : 'Several things are near: which of them is meant, a person sees.',
+                      : kind === 'labelled'
+                        ? 'Its label is its own: move the tip by hand.'
+                        : 'Several things are near: which of them is meant, a person sees.',
                 }),
           };
         }
@@ -103,8 +108,7 @@ export const leadersTip: Rule = {
   },
 
   settle(context, finding) {
-    const own = settings.safeParse(context.standard.rules[leadersTip.meta.id]?.settings ?? {});
-    const { reach } = own.success ? own.data : settings.parse({});
+    const { reach } = settings.parse(context.settings);
     const moves = context.rowsOf(finding).flatMap((row) => {
       const tip = tipOf(context, row, reach);
       const callout = calloutOf(context, row);
@@ -129,11 +133,30 @@ export const leadersTip: Rule = {
 
 /** A tip that touches nothing; null for one that does, and for leaders that no one scale shows. */
 function tipOf(context: AuditContext, row: number, reachMm: number): Tip | null {
-  const { drawing, facts } = context;
   const callout = calloutOf(context, row);
-  if (callout?.mmPerUnit == null) return null;
-  const { mmPerUnit, points } = callout;
-  const [[x, y], next] = points;
+  if (callout)
+    return callout.mmPerUnit === null
+      ? null
+      : tipOfLine(context, row, callout.points, callout.mmPerUnit, reachMm, true);
+  const mmPerUnit = context.facts.oneScale(row);
+  if (mmPerUnit === null) return null;
+  const tips = context.facts
+    .leader(row)
+    .lines.filter((line) => line.length >= 4)
+    .flatMap((line) => tipOfLine(context, row, pointsOf(line), mmPerUnit, reachMm, false) ?? []);
+  // Of several lines the one speaks that means nothing.
+  return tips.find(({ off }) => off === null) ?? tips[0] ?? null;
+}
+
+/** The same of one line, whose first point is the tip. */
+function tipOfLine(
+  { drawing, facts }: AuditContext,
+  row: number,
+  [[x, y], next]: readonly P[],
+  mmPerUnit: number,
+  reachMm: number,
+  bare: boolean,
+): Tip | null {
   const reach = reachMm / mmPerUnit;
   const box = { minX: x - reach, minY: y - reach, maxX: x + reach, maxY: y + reach };
   const near = facts
@@ -146,19 +169,20 @@ function tipOf(context: AuditContext, row: number, reachMm: number): Tip | null 
     const holds = area !== null && x >= area.minX && x <= area.maxX && y >= area.minY && y <= area.maxY;
     // What is filled is pointed into anywhere; of a symbol nobody can say where its outline is.
     if (holds && AREAS.has(kindOf(drawing, other))) return null;
-    const pieces = facts.segments(other);
-    const off = distanceTo(pieces, x, y);
+    const { pieces, near: index } = facts.piecesNear(other);
+    const off = distanceTo(pieces, index.within(box), x, y);
     if (off * mmPerUnit <= TOUCHES_MM) return null;
     if (off <= reach) targets.push({ pieces, off });
   }
-  if (targets.length === 0) return { row, off: null, mmPerUnit, to: null };
+  if (targets.length === 0) return { row, bare, off: null, mmPerUnit, to: null };
   const off = Math.min(...targets.map((one) => one.off));
   const [only] = targets;
   const to =
-    targets.length > 1
+    targets.length > 1 || !bare
       ? null
-      : (aheadOn(only.pieces, [x, y], next, ALONG * reach) ?? nearestOn(only.pieces, x, y));
-  return { row, off, mmPerUnit, to };
+      : (aheadOn(only.pieces, [x, y], next, ALONG * reach) ??
+        nearestOn(only.pieces, everyPiece(only.pieces), x, y));
+  return { row, bare, off, mmPerUnit, to };
 }
 
 /** The point of a piece that lies nearest to a place. */
@@ -174,10 +198,14 @@ function footOn(pieces: Float64Array, i: number, x: number, y: number): P {
   return [x0 + t * dx, y0 + t * dy];
 }
 
-function nearestOn(pieces: Float64Array, x: number, y: number): P | null {
+const everyPiece = (pieces: Float64Array): number[] =>
+  Array.from({ length: pieces.length / 4 }, (_, i) => 4 * i);
+
+/** @param which where the pieces begin that are asked about */
+function nearestOn(pieces: Float64Array, which: readonly number[], x: number, y: number): P | null {
   let best: P | null = null;
   let least = Number.POSITIVE_INFINITY;
-  for (let i = 0; i < pieces.length; i += 4) {
+  for (const i of which) {
     const foot = footOn(pieces, i, x, y);
     const off = Math.hypot(foot[0] - x, foot[1] - y);
     if (off < least) [best, least] = [foot, off];
@@ -185,8 +213,8 @@ function nearestOn(pieces: Float64Array, x: number, y: number): P | null {
   return best;
 }
 
-function distanceTo(pieces: Float64Array, x: number, y: number): number {
-  const nearest = nearestOn(pieces, x, y);
+function distanceTo(pieces: Float64Array, which: readonly number[], x: number, y: number): number {
+  const nearest = nearestOn(pieces, which, x, y);
   return nearest ? Math.hypot(nearest[0] - x, nearest[1] - y) : Number.POSITIVE_INFINITY;
 }
 

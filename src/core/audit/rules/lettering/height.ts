@@ -20,7 +20,8 @@ const messages = {
     `${texts(count)} in “${style}” ${count === 1 ? 'prints' : 'print'} ${found} high on ${sheet}: no permitted height.`,
   tooSmall: (count: number, style: string, sheet: string, found: string, smallest: string) =>
     `${texts(count)} in “${style}” ${count === 1 ? 'prints' : 'print'} ${found} high on ${sheet}: ${smallest} is the smallest there.`,
-  unseen: (count: number) => `${texts(count)} that no sheet shows: how high they print is not known`,
+  unseen: (count: number) =>
+    `${texts(count)} that no sheet shows: how high ${count === 1 ? 'it prints' : 'they print'} is not known`,
 };
 
 const settings = z.strictObject({

@@ -72,8 +72,7 @@ export const letteringOverlap: Rule = {
   },
 
   settle(context, finding) {
-    const own = settings.safeParse(context.standard.rules[letteringOverlap.meta.id]?.settings ?? {});
-    const { tolerance, farthest } = own.success ? own.data : settings.parse({});
+    const { tolerance, farthest } = settings.parse(context.settings);
     const moves = new Map<number, Over>();
     for (const row of context.rowsOf(finding)) {
       const over = overOf(context, row, tolerance, farthest, moves);
@@ -85,6 +84,7 @@ export const letteringOverlap: Rule = {
       operations: [
         {
           type: 'move texts',
+          was: 'over another text',
           rows: list.map(([row]) => row),
           by: list.map(([, { way }]) => way!),
           onPaperMm: list.map(([, { way, mmPerUnit }]) => Math.hypot(...way!) * mmPerUnit),

@@ -20,3 +20,18 @@ const MOST_LETTERS = 40;
 
 /** Figures of sizes on paper: written so that a fault does not disappear, and no longer than that takes. */
 export const mm = (length: number): string => `${Number(length.toPrecision(4))} mm`;
+
+/**
+ * The value that most of a list agree on within a tolerance, as the middle of those; of several such the lowest.
+ * @param values in ascending order
+ */
+export function majorityOf(values: readonly number[], tolerance: number): number {
+  let best = { from: 0, count: 0 };
+  let end = 0;
+  for (let from = 0; from < values.length; from++) {
+    while (end < values.length && values[end] - values[from] <= tolerance) end++;
+    if (end - from > best.count) best = { from, count: end - from };
+  }
+  const [low, high] = [values[best.from], values[best.from + best.count - 1]];
+  return (low + high) / 2;
+}

@@ -1,4 +1,5 @@
-import { office, officeLayer, testRule } from '../testing';
+import { correctDrawing } from '../../../correct/correct';
+import { bytesOf, findingsOf, office, officeLayer, testRule } from '../testing';
 import { workingLeft } from './left';
 
 const standard = office([officeLayer('WALL'), officeLayer('WORK', { prints: false })], {
@@ -42,4 +43,28 @@ testRule(workingLeft, {
       at: { space: 'model', x: 4, y: 5 },
     },
   ],
+});
+
+it('removes what a person says is to go, after the count was named, and nothing else', () => {
+  const bytes = bytesOf({
+    draw: (file) => {
+      file.layer({ name: 'WORK', colour: 3, widthMm: 0.5, prints: false });
+      file.model.line({ layer: 'WORK' }, [0, 0], [9, 0]);
+      file.model.line({ layer: 'WORK' }, [0, 1], [9, 1]);
+      file.model.line({ layer: 'WALL' }, [0, 2], [9, 2]);
+    },
+  });
+  const [found] = findingsOf(bytes, standard, workingLeft);
+  expect(found.options).toMatchObject([
+    { id: 'remove', label: 'Remove 2 objects …', confirm: 'Remove 2 objects from the drawing' },
+  ]);
+  const result = correctDrawing(bytes, standard, {
+    findings: [],
+    decisions: [{ finding: found.key, option: 'remove' }],
+  });
+  if (!result.ok) throw new Error(result.problem.message);
+  expect(result.value.unsettled).toEqual([]);
+  const { objects } = result.value.drawing;
+  expect(objects.count).toBe(1);
+  expect(result.value.changes.map(({ after }) => after)).toEqual(['removed', 'removed']);
 });

@@ -2,6 +2,7 @@ import { rangeOf } from '../../../dxf/drawing';
 import { countOf } from '../../../dxf/object-kinds';
 import { nameMatcher } from '../../../standard/name-patterns';
 import { isPlaced, kindCounts } from '../../context';
+import type { Option } from '../../finding';
 import type { FindingDraft, Rule } from '../../rule';
 import { named, words } from '../../value';
 
@@ -12,13 +13,25 @@ const messages = {
     `${count === 1 ? '1 object that prints uses' : `${count} objects that print use`} the working ${what} “${name}”.`,
 };
 
+/** The way out: how many go is said before they do. */
+function removing(count: number): Option {
+  const what = count === 1 ? '1 object' : `${count.toLocaleString('en-GB')} objects`;
+  return {
+    id: 'remove',
+    label: `Remove ${what} …`,
+    needs: null,
+    effect: 'drawing',
+    confirm: `Remove ${what} from the drawing`,
+  };
+}
+
 export const workingLeft: Rule = {
   meta: {
     id: 'working/left',
     title: 'Working content left in',
     stage: 'looks',
     weight: 'note',
-    correction: 'manual',
+    correction: 'choice',
     what: 'Layers, linetypes and text styles that serve only while drawing are not used in what is handed over.',
     why: 'Working notes go out to the contractor with the drawing, and are built.',
     source: 'Practice: working content that must never print',
@@ -68,6 +81,7 @@ export const workingLeft: Rule = {
             found: words(what),
             rows,
             subject: { layer: use.name },
+            options: [removing(rows.length)],
           };
         }
         for (const what of ['linetype', 'text style'] as const)
@@ -79,8 +93,13 @@ export const workingLeft: Rule = {
               found: named(name),
               rows,
               subject: { kind: what, value: name },
+              options: [removing(rows.length)],
             } satisfies FindingDraft;
       },
     };
   },
+
+  settle: (context, finding) => ({
+    operations: [{ type: 'remove objects', rows: context.rowsOf(finding) }],
+  }),
 };

@@ -1,0 +1,51 @@
+import { foldName } from '../../../dxf/interner';
+import type { FillFact } from '../../../facts/annotations';
+import type { StandardFill } from '../../../standard/fills';
+import { type AuditContext, isGenerated } from '../../context';
+
+export const fills = (count: number): string => (count === 1 ? '1 fill' : `${count} fills`);
+
+/** The fill of the standard that a name means; a solid one is called the same in every file. */
+export function fillNamed(
+  standardFills: readonly StandardFill[],
+  { pattern, kind }: FillFact,
+): StandardFill | undefined {
+  if (kind === 'solid') return standardFills.find((one) => one.kind === 'solid');
+  return standardFills.find((one) => foldName(one.name) === foldName(pattern));
+}
+
+/** What is known of a fill that a person made; null for those in pictures that programs make, and for gradients. */
+export function drawnFill({ drawing, facts }: AuditContext, row: number): FillFact | null {
+  const fact = isGenerated(drawing, row) ? null : facts.fill(row);
+  return fact && fact.kind !== 'gradient' ? fact : null;
+}
+
+/**
+ * Units of the drawing in a mm of a fill of the standard: on paper as the one scale that shows it has it, in the model by the
+ * drawing's unit. Null where no scale shows it, or several do, or the unit is not known.
+ */
+export function unitsPerMm(
+  { drawing, facts }: AuditContext,
+  row: number,
+  { basis, kind }: StandardFill,
+): number | null {
+  if (kind === 'solid') return 1;
+  const container = drawing.containers[drawing.objects.container[row]];
+  if (basis === 'model' && container.kind !== 'sheet')
+    return drawing.unitMm === null ? null : 1 / drawing.unitMm;
+  const mmPerUnit = facts.oneScale(row);
+  return mmPerUnit === null ? null : 1 / mmPerUnit;
+}
+
+/** Angles of families of lines, degrees from 0 to 180, in ascending order. */
+export const anglesOf = (families: FillFact['families']): number[] =>
+  families
+    .map(({ angleRad }) => {
+      const deg = ((((angleRad * 180) / Math.PI) % 180) + 180) % 180;
+      return deg > 180 - 1e-6 ? 0 : deg;
+    })
+    .sort((a, b) => a - b);
+
+/** The same of a fill of the standard. */
+export const wantedAngles = ({ lines }: StandardFill): number[] =>
+  anglesOf(lines.map(({ angleDeg }) => ({ spacing: 1, angleRad: (angleDeg * Math.PI) / 180 })));

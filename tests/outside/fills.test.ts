@@ -1,0 +1,94 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { basename, join } from 'node:path';
+import { audit } from '../../src/core/audit/engine';
+import { correctDrawing } from '../../src/core/correct/correct';
+import { readDrawing } from '../../src/core/dxf/read/interpret';
+import { fillSchema } from '../../src/core/standard/fills';
+import { blankStandard, layerOf, type Standard } from '../../src/core/standard/standard';
+import { gdal, python } from './python';
+
+// Fills that another program made become the office's, and that program reads them back.
+
+interface Read {
+  readonly errors: readonly string[];
+  readonly fills: Readonly<
+    Record<
+      string,
+      {
+        readonly pattern: string;
+        readonly solid: number;
+        readonly associative: number;
+        readonly lines: readonly (readonly [number, readonly [number, number], readonly number[]])[];
+        readonly paths: readonly string[];
+      }
+    >
+  >;
+}
+
+const standard: Standard = {
+  ...blankStandard('Office'),
+  layers: [layerOf({ name: 'WALL', colour: { number: 3 } })],
+  fills: [
+    fillSchema.parse({
+      name: 'OFFICE',
+      lines: [
+        { angleDeg: 30, spacingMm: 2 },
+        { angleDeg: 120, spacingMm: 4, dashesMm: [3, -1] },
+      ],
+    }),
+    fillSchema.parse({ name: 'FULL', kind: 'solid' }),
+  ],
+};
+
+const folder = mkdtempSync(join(tmpdir(), 'zinc-fills-'));
+const paths = python<string[]>('fill_patterns.py', 'make', folder);
+
+it.each(paths.map((path) => [basename(path), path] as const))('%s', (name, path) => {
+  const bytes = new Uint8Array(readFileSync(path));
+  const read = readDrawing(bytes);
+  if (!read.ok) throw new Error(read.problem.message);
+  const found = audit(read.value, standard).findings.filter(({ rule }) => rule.startsWith('fills/'));
+  expect(found.map(({ message }) => message).sort()).toEqual([
+    'Fill “DIAG_A” is not in the standard (1 fill).',
+    'Fill “GRID_B” is not in the standard (1 fill).',
+    'Fill “GROUND_C” is not in the standard (1 fill).',
+  ]);
+  const result = correctDrawing(bytes, standard, {
+    findings: [],
+    decisions: found.map(({ key, subject }) => ({
+      finding: key,
+      option: 'map',
+      to: subject.value === 'GROUND_C' ? 'FULL' : 'OFFICE',
+    })),
+  });
+  if (!result.ok) throw new Error(result.problem.message);
+  expect(result.value.unsettled).toEqual([]);
+  expect(result.value.after.findings.filter(({ rule }) => rule.startsWith('fills/'))).toEqual([]);
+  const corrected = join(folder, `corrected-${name}`);
+  writeFileSync(corrected, result.value.bytes);
+  const [before, now] = python<Read[]>('fill_patterns.py', 'read', path, corrected);
+  expect(now.errors).toEqual(before.errors);
+  expect(gdal(corrected).code).toBe(gdal(path).code);
+  // 260 mm of the sheet show 13,000 of the model: 1:50.
+  const scale = 50;
+  for (const [handle, fill] of Object.entries(now.fills)) {
+    const was = before.fills[handle];
+    expect([fill.paths, fill.associative]).toEqual([was.paths, was.associative]);
+    if (was.pattern === 'SOLID') expect(fill).toEqual(was);
+    else if (was.pattern === 'GROUND_C')
+      expect([fill.pattern, fill.solid, fill.lines]).toEqual(['SOLID', 1, []]);
+    else {
+      const [cos, sin] = [Math.cos(Math.PI / 6), Math.sin(Math.PI / 6)];
+      expect([fill.pattern, fill.solid]).toEqual(['OFFICE', 0]);
+      // Closed form: an offset square to the lines, as long as their distance.
+      const [[first, firstOffset, firstDashes], [second, secondOffset, secondDashes]] = fill.lines;
+      expect([first, second]).toEqual([30, 120]);
+      expect(firstOffset[0]).toBeCloseTo(-2 * scale * sin, 4);
+      expect(firstOffset[1]).toBeCloseTo(2 * scale * cos, 4);
+      expect(secondOffset[0]).toBeCloseTo(-4 * scale * cos, 4);
+      expect(secondOffset[1]).toBeCloseTo(-4 * scale * sin, 4);
+      expect([firstDashes, secondDashes]).toEqual([[], [150, -50]]);
+    }
+  }
+});
