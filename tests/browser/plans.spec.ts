@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Locator, type Page, test } from '@playwright/test';
 import { defineStyle, measure } from '../../demo/dimensions';
 import { linkspan } from '../../demo/drawings';
 import { DrawingComposer } from '../../src/core/dxf/write/composer';
@@ -31,6 +31,19 @@ test.afterAll(office.stop);
 const shaOf = async (page: Page, id: number): Promise<string> =>
   ((await (await page.request.get(`${office.base}/api/drawings/${id}`)).json()) as { currentSha: string })
     .currentSha;
+
+/** Where something lies on the screen once the view beneath it has come to rest. */
+async function atRest(locator: Locator): Promise<{ x: number; y: number; width: number; height: number }> {
+  let box = await locator.boundingBox();
+  await expect
+    .poll(async () => {
+      const last = box;
+      box = await locator.boundingBox();
+      return box !== null && last !== null && box.x === last.x && box.y === last.y;
+    })
+    .toBe(true);
+  return box!;
+}
 
 /** Whether two pictures are the same to the pixel. */
 const isSame = (a: Buffer, b: Buffer): boolean => a.equals(b);
@@ -250,7 +263,8 @@ test('a stack is spaced and callouts are lined up on a dragged line, undone and 
   const dialog = page.getByRole('dialog');
   const arrows = dialog.getByRole('img', { name: /^Movements of the plan/ });
   await expect(arrows).toBeVisible();
-  expect(await arrows.locator('path, circle').count()).toBeGreaterThan(0);
+  // They come with the picture, which is drawn after the dialog is there.
+  await expect.poll(() => arrows.locator('path, circle').count()).toBeGreaterThan(0);
   await dialog.getByRole('button', { name: 'Movements' }).click();
   await expect(arrows).toHaveCount(0);
   await dialog.getByRole('button', { name: 'Cancel' }).click();
@@ -261,17 +275,16 @@ test('a stack is spaced and callouts are lined up on a dragged line, undone and 
   await expect(line).toHaveCount(1);
   const field = page.getByRole('textbox', { name: 'Reference line, from where most stand' });
   await expect(field).toHaveValue('0');
-  const box = (await line.boundingBox())!;
+  const box = await atRest(line);
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.mouse.move(x + 30, y + 20, { steps: 4 });
   await page.mouse.move(x + 60, y, { steps: 4 });
   await page.mouse.up();
-  const dragged = Number(await field.inputValue());
-  expect(dragged).toBeGreaterThan(5);
+  await expect.poll(async () => Number(await field.inputValue())).toBeGreaterThan(5);
   // The preview has followed: the line lies where it was dragged to.
-  expect(Math.abs((await line.boundingBox())!.x - box.x - 60)).toBeLessThan(3);
+  await expect.poll(async () => Math.abs((await line.boundingBox())!.x - box.x - 60)).toBeLessThan(3);
   // Typed, it goes there too.
   await field.fill('2.5');
   await expect.poll(async () => (await line.boundingBox())!.x - box.x).toBeLessThan(60);
