@@ -3,21 +3,17 @@
 Usage: make_faults.py FOLDER. Prints, as JSON, the handles of what is wrong in each file by the kind of fault, and the handles
 of near misses.
 """
-import json
-import os
 import sys
 
-import ezdxf
-
 from office_style import style_of
+from planting import Planting, in_every_version
 
-VERSIONS = ["R12", "R2000", "R2010", "R2018"]
 
-
-def make(version, path, form):
-    doc = ezdxf.new(version, units=4)
-    doc.header["$LUPREC"] = 0
-    doc.layers.add("DIMS", color=3, **({} if version == "R12" else {"lineweight": 25}))
+def plant(planting):
+    """Plants on the layer DIMS, between the corners (0, 0) and (594, 420) of the sheet and near the origin of the model."""
+    doc, sheet, model, version = planting.doc, planting.sheet, planting.model, planting.version
+    keep, dimension, breaks_too = planting.keep, planting.dimension, planting.breaks_too
+    at = {"layer": "DIMS"}
     for name, changed in (
         ("OFFICE", {}), ("THEIRS", {"dimtxt": 3.5}), ("DETAIL", {"dimtxt": 3, "dimexe": 2}),
     ):
@@ -27,25 +23,6 @@ def make(version, path, form):
     if wordy:
         style_of(doc, "METRES", dimpost="<> m")
         style_of(doc, "PREFIX", dimpost="2x <>")
-    sheet = doc.layout() if version == "R12" else doc.layouts.get("Layout1")
-    if version != "R12":
-        sheet.page_setup(size=(594, 420), margins=(0, 0, 0, 0), units="mm")
-    model = doc.modelspace()
-    planted, near = {}, []
-    at = {"layer": "DIMS"}
-
-    def keep(kind, handle):
-        if kind:
-            planted.setdefault(kind, []).append(handle)
-        else:
-            near.append(handle)
-
-    def dimension(kind, made):
-        # Rounding of 0 is none in the format; the program that draws here takes it for whole numbers.
-        made.dimstyle_attribs.pop("dimrnd", None)
-        made.render()
-        keep(kind, made.dimension.dxf.handle)
-        return made.dimension
 
     def level(kind, x, y, length, line=12, style="OFFICE", space=sheet, **more):
         return dimension(kind, space.add_linear_dim(
@@ -66,10 +43,11 @@ def make(version, path, form):
     if version == "R2000":
         level("unit said", 0, 0, 3000, line=500, style="METRES", space=model)
     # A length across a whole circle, and one beside it; a diameter whose words hide its sign.
-    sheet.add_circle((250, 80), 15, dxfattribs=at)
+    breaks_too("dimensions/centre-marks", sheet.add_circle((250, 80), 15, dxfattribs=at).dxf.handle)
     level("across", 235, 80, 30, line=25)
-    sheet.add_circle((350, 80), 15, dxfattribs=at)
-    level(None, 335, 82, 30, line=25)
+    breaks_too("dimensions/centre-marks", sheet.add_circle((350, 80), 15, dxfattribs=at).dxf.handle)
+    # Its extension lines begin 3 mm from the circle.
+    breaks_too("dimensions/gap", level(None, 335, 82, 30, line=25).dxf.handle)
     if wordy:
         dimension("no sign", sheet.add_diameter_dim((450, 80), radius=15, angle=45, dimstyle="PREFIX", dxfattribs=dict(at)))
     dimension(None, sheet.add_diameter_dim((520, 80), radius=15, angle=45, dimstyle="OFFICE", dxfattribs=dict(at)))
@@ -89,7 +67,7 @@ def make(version, path, form):
     level("stack", 20, 190, 60)
     level("stack", 10, 190, 80, line=16)
     level("close", 120, 190, 60, line=6)
-    level(None, 220, 190, 60, line=9.95)
+    breaks_too("dimensions/first-row", level(None, 220, 190, 60, line=9.95).dxf.handle)
     # What was a dimension: lines, strokes and a number; and beside it one whose number is another.
     for x, words in ((20, "60"), (120, "75")):
         parts = [
@@ -121,15 +99,14 @@ def make(version, path, form):
             leader = sheet.add_leader([(50 + off, y), (80, y + 6), (86, y + 6)], dimstyle="OFFICE", dxfattribs=dict(at))
             keep(kind, leader.dxf.handle)
             sheet.add_text("Wall", height=2.5, dxfattribs=at).set_placement((87, y + 4.75))
-    if form == "binary":
-        with open(path, "wb") as stream:
-            doc.write(stream, fmt="bin")
-    else:
-        doc.saveas(path)
-    return {"path": path, "planted": planted, "near": near}
 
 
-folder = sys.argv[1]
-made = [make(version, os.path.join(folder, version + ".dxf"), "text") for version in VERSIONS]
-made.append(make("R2010", os.path.join(folder, "R2010-binary.dxf"), "binary"))
-print(json.dumps(made))
+def make(version):
+    planting = Planting(version, (594, 420))
+    planting.layer("DIMS")
+    plant(planting)
+    return planting
+
+
+if __name__ == "__main__":
+    in_every_version(sys.argv[1], make)

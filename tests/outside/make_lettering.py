@@ -3,13 +3,9 @@
 Usage: make_lettering.py FOLDER. Prints, as JSON, the handles of what is wrong in each file by the kind of fault, and the
 handles of near misses. Texts lie on a sheet of A3, in true mm; dimensions of all kinds lie in the model.
 """
-import json
-import os
 import sys
 
-import ezdxf
-
-VERSIONS = ["R12", "R2000", "R2010", "R2018"]
+from planting import Planting, in_every_version
 
 
 def text(space, words, at, **attribs):
@@ -17,20 +13,12 @@ def text(space, words, at, **attribs):
     return space.add_text(words, dxfattribs=attribs).set_placement(at).dxf.handle
 
 
-def make(version, path, form):
-    doc = ezdxf.new(version, units=4)
-    doc.layers.add("NOTES", color=3, **({} if version == "R12" else {"lineweight": 25}))
+def plant(planting, style):
+    """Plants on the layer NOTES, between the corners (0, 0) and (420, 297) of the sheet, and in the model dimensions in a style."""
+    doc, sheet, model, version = planting.doc, planting.sheet, planting.model, planting.version
+    keep, planted, near = planting.keep, planting.planted, planting.near
     for name, factor in (("NOTE", 1), ("TITLE", 0.5), ("THEIRS", 1)):
         doc.styles.add(name, font="txt").dxf.width = factor
-    sheet = doc.layout() if version == "R12" else doc.layouts.get("Layout1")
-    if version != "R12":
-        sheet.page_setup(size=(420, 297), margins=(0, 0, 0, 0), units="mm")
-    planted = {}
-    near = []
-
-    def keep(kind, handle):
-        planted.setdefault(kind, []).append(handle)
-
     # Heights: 1.8 and 4 mm are not the style's 2.5; 2 % off is.
     keep("height", text(sheet, "low", (20, 20), height=1.8))
     keep("height", text(sheet, "high", (20, 30), height=4))
@@ -50,7 +38,7 @@ def make(version, path, form):
     # Empty, and twice on one place.
     keep("empty", text(sheet, "  ", (20, 100)))
     near.append(text(sheet, "twice", (20, 110)))
-    keep("doubled", text(sheet, "twice", (20, 110)))
+    keep("text twice", text(sheet, "twice", (20, 110)))
     # Over another one by 1.5 mm; the next one touches it by less than 0.2 mm.
     near.append(text(sheet, "UNDER", (20, 130)))
     keep("overlap", text(sheet, "OVER", (22, 131)))
@@ -64,51 +52,42 @@ def make(version, path, form):
         mtext.set_location((200, 120))
         near.append(mtext.dxf.handle)
 
-    model = doc.modelspace()
-    at = {"layer": "NOTES"}
-
-    def dimension(kind, made):
-        made.render()
-        handle = made.dimension.dxf.handle
-        if kind:
-            keep(kind, handle)
-        else:
-            near.append(handle)
+    more = {"dimstyle": style, "dxfattribs": {"layer": "NOTES"}}
+    dimension = planting.dimension
 
     def linear(y, words):
-        return model.add_linear_dim(base=(0, y + 50), p1=(0, y), p2=(3550, y), text=words, dxfattribs=dict(at))
+        return model.add_linear_dim(base=(0, y + 50), p1=(0, y), p2=(3550, y), text=words, **more)
 
     dimension("lies", linear(0, "3600"))
-    dimension("lies", linear(500, "3.60 m"))
-    dimension("lies with words", linear(1000, "3600 TYP"))
+    dimension("lies", linear(500, "3.62 m"))
+    dimension("lies with words", linear(1000, "3650 TYP"))
     dimension("says the same", linear(1500, "3550"))
     dimension("words", linear(2000, "VARIES"))
     dimension(None, linear(2500, "<>"))
     dimension(None, linear(3000, "<> TYP"))
-    dimension("lies", model.add_aligned_dim(p1=(0, 4000), p2=(300, 4400), distance=50, text="600", dxfattribs=dict(at)))
-    dimension("lies", model.add_radius_dim(center=(6000, 0), radius=250, angle=45, text="R300", dxfattribs=dict(at)))
-    dimension("lies", model.add_diameter_dim(center=(7000, 0), radius=250, angle=45, text="%%c600", dxfattribs=dict(at)))
+    dimension("lies", model.add_aligned_dim(p1=(0, 4000), p2=(300, 4400), distance=50, text="600", **more))
+    dimension("lies", model.add_radius_dim(center=(6000, 0), radius=250, angle=45, text="R300", **more))
+    dimension("lies", model.add_diameter_dim(center=(7000, 0), radius=250, angle=45, text="%%c600", **more))
     dimension(
         "lies",
         model.add_angular_dim_3p(
-            base=(8200, 200), center=(8000, 0), p1=(8400, 0), p2=(8000, 400), text="80%%d", dxfattribs=dict(at)
+            base=(8200, 200), center=(8000, 0), p1=(8400, 0), p2=(8000, 400), text="80%%d", **more
         ),
     )
     dimension(
         None,
         model.add_angular_dim_3p(
-            base=(9200, 200), center=(9000, 0), p1=(9400, 0), p2=(9000, 400), text="<>", dxfattribs=dict(at)
+            base=(9200, 200), center=(9000, 0), p1=(9400, 0), p2=(9000, 400), text="<>", **more
         ),
     )
-    if form == "binary":
-        with open(path, "wb") as stream:
-            doc.write(stream, fmt="bin")
-    else:
-        doc.saveas(path)
-    return {"path": path, "planted": planted, "near": near}
 
 
-folder = sys.argv[1]
-made = [make(version, os.path.join(folder, version + ".dxf"), "text") for version in VERSIONS]
-made.append(make("R2010", os.path.join(folder, "R2010-binary.dxf"), "binary"))
-print(json.dumps(made))
+def make(version):
+    planting = Planting(version, (420, 297))
+    planting.layer("NOTES")
+    plant(planting, "EZDXF")
+    return planting
+
+
+if __name__ == "__main__":
+    in_every_version(sys.argv[1], make)

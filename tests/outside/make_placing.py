@@ -3,46 +3,28 @@
 Usage: make_placing.py FOLDER. Prints, as JSON, the handles of what is wrong in each file by the rule that is to find it, and
 the handles of near misses.
 """
-import json
 import math
-import os
 import sys
 
-import ezdxf
 from ezdxf.math import Vec2
 from ezdxf.render.mleader import ConnectionSide
 
 from office_style import style_of
+from planting import Planting, in_every_version
 
-VERSIONS = ["R12", "R2000", "R2010", "R2018"]
 
-
-def make(version, path, form):
-    doc = ezdxf.new(version, units=4)
-    doc.header["$LUPREC"] = 0
-    doc.layers.add("DIMS", color=3, **({} if version == "R12" else {"lineweight": 25}))
+def plant(planting):
+    """Plants on the layer DIMS, between the corners (0, 0) and (594, 420) of the sheet, by the rule that is to find it."""
+    doc, sheet, keep = planting.doc, planting.sheet, planting.keep
     style_of(doc, "OFFICE")
     style_of(doc, "TICKS", dimtsz=2.5)
-    sheet = doc.layout() if version == "R12" else doc.layouts.get("Layout1")
-    if version != "R12":
-        sheet.page_setup(size=(594, 420), margins=(0, 0, 0, 0), units="mm")
-    planted, near = {}, []
     at = {"layer": "DIMS"}
-
-    def keep(rule, handle):
-        if rule:
-            planted.setdefault(rule, []).append(handle)
-        else:
-            near.append(handle)
 
     def level(rule, x, y, length, line=12, style="OFFICE", rise=0, says="<>"):
         made = sheet.add_linear_dim(
             base=(x, y + line), p1=(x, y), p2=(x + length, y + rise), text=says, dimstyle=style,
             dxfattribs=dict(at))
-        made.dimstyle_attribs.pop("dimrnd", None)
-        made.render()
-        for one in rule if isinstance(rule, list) else [rule]:
-            keep(one, made.dimension.dxf.handle)
+        planting.dimension(rule, made)
 
     def text(rule, words, x, y, height=2.5, **more):
         made = sheet.add_text(words, height=height, dxfattribs={**at, **more}).set_placement((x, y))
@@ -89,9 +71,11 @@ def make(version, path, form):
     for x, off, rule in ((20, 0.6, "lettering/aligned"), (120, 1.4, None)):
         for i in range(4):
             text(rule if i == 2 else None, "Line %d" % i, x + (off if i == 2 else 0), 230 - 5 * i)
-    if version != "R12":
-        text("lettering/stroke", "HEAVY", 200, 220, lineweight=70)
-        text(None, "FINE", 240, 220, lineweight=25)
+    if planting.version != "R12":
+        heavy = text("lettering/stroke", "HEAVY", 200, 220, lineweight=70)
+        fine = text(None, "FINE", 240, 220, lineweight=25)
+        for own in (heavy, fine):
+            planting.breaks_too("objects/own-width", own.dxf.handle)
         # Columns of callouts: one ragged, one with shoulders of three lengths, one in order; all led at 45 degrees.
         for x, ends, shoulders, rule in (
             (20, (0, 1.6, 0, -0.9), (6, 6, 6, 6), "leaders/column"),
@@ -123,15 +107,14 @@ def make(version, path, form):
             builder.add_leader_line(ConnectionSide.left, [Vec2(x + off, 215)])
             builder.build(insert=Vec2(x + 30, 225))
             keep(rule, builder.multileader.dxf.handle)
-    if form == "binary":
-        with open(path, "wb") as stream:
-            doc.write(stream, fmt="bin")
-    else:
-        doc.saveas(path)
-    return {"path": path, "planted": planted, "near": near}
 
 
-folder = sys.argv[1]
-made = [make(version, os.path.join(folder, version + ".dxf"), "text") for version in VERSIONS]
-made.append(make("R2010", os.path.join(folder, "R2010-binary.dxf"), "binary"))
-print(json.dumps(made))
+def make(version):
+    planting = Planting(version, (594, 420))
+    planting.layer("DIMS")
+    plant(planting)
+    return planting
+
+
+if __name__ == "__main__":
+    in_every_version(sys.argv[1], make)

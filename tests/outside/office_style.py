@@ -10,6 +10,8 @@ OFFICE = {
 
 
 def style_of(doc, name, **changed):
+    if name in doc.dimstyles:
+        return name
     style = doc.dimstyles.new(name)
     for key, value in {**OFFICE, **changed}.items():
         if style.dxf.is_supported(key):

@@ -78,14 +78,14 @@ export function isGenerated(drawing: Drawing, row: number): boolean {
   return container.kind === 'symbol' && GENERATED.test(container.name);
 }
 
-/** Groups rows by a key, keeping the order in which keys are first met. */
-export function groupBy(rows: Iterable<number>, keyOf: (row: number) => string): Map<string, number[]> {
-  const groups = new Map<string, number[]>();
-  for (const row of rows) {
-    const key = keyOf(row);
+/** Groups rows, or what else there is, by a key, keeping the order in which keys are first met. */
+export function groupBy<T>(all: Iterable<T>, keyOf: (one: T) => string): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const one of all) {
+    const key = keyOf(one);
     const group = groups.get(key);
-    if (group) group.push(row);
-    else groups.set(key, [row]);
+    if (group) group.push(one);
+    else groups.set(key, [one]);
   }
   return groups;
 }

@@ -262,6 +262,17 @@ export function kindOf(drawing: Drawing, row: number): ObjectKind {
   return kinds[id];
 }
 
+/**
+ * The dimension style that an object is drawn in, as it names it: of dimensions, leaders and tolerance frames. Null for all
+ * else, and for leaders that are one with their label: those name a leader style.
+ */
+export function dimensionStyleNameOf(drawing: Drawing, row: number): string | null {
+  const kind = kindOf(drawing, row);
+  const isBare = kind === 'leader' && entityOf(drawing, row) === 'LEADER';
+  if (kind !== 'dimension' && kind !== 'tolerance frame' && !isBare) return null;
+  return drawing.reader.findText(rangeOf(drawing, row), 3, 'Standard');
+}
+
 /** Name of the layer a row lies on, as the object writes it. */
 export const layerNameOf = (drawing: Drawing, row: number): string => {
   const id = drawing.objects.layer[row];

@@ -1,5 +1,5 @@
 import type { TagRange } from '../dxf/document';
-import { type Drawing, rangeOf } from '../dxf/drawing';
+import { type Drawing, dimensionStyleNameOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import type { ObjectKind } from '../dxf/object-kinds';
 import { paperMmPerPatternUnit } from '../records/linetype-record';
@@ -40,7 +40,8 @@ export function dimensionStyleFacts(drawing: Drawing, facts: KnownObjects): Dime
   for (const kind of ['dimension', 'leader', 'tolerance frame'] as const)
     for (const row of facts.rowsOfKind(kind)) {
       if (isPicture(drawing, row)) continue;
-      const name = drawing.reader.findText(rangeOf(drawing, row), 3, 'Standard');
+      const name = dimensionStyleNameOf(drawing, row);
+      if (name === null) continue;
       const rows = rowsOf.get(foldName(name));
       if (rows) rows.push(row);
       else {

@@ -2,7 +2,15 @@ import { effective, type Source } from '../drawing/effective';
 import { extentsOf } from '../drawing/extents';
 import { formatScale, type SheetHead, sheetHeads } from '../drawing/sheets/heads';
 import { hexOf, rgbOf } from '../dxf/colour';
-import { type Drawing, entityOf, formatContainer, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
+import {
+  type Drawing,
+  dimensionStyleNameOf,
+  entityOf,
+  formatContainer,
+  handleOf,
+  kindOf,
+  layerNameOf,
+} from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import { isUnderstood, shapeOf } from '../dxf/read/decode';
 import { wordsOf } from '../dxf/read/decode-text';
@@ -130,8 +138,8 @@ export function inspect(drawing: Drawing): Inspection {
     if (kind === 'symbol') countOne(placed, foldName(drawing.reader.findText(range, 2)));
     else if (kind === 'text' || kind === 'attribute')
       countOne(styles, foldName(drawing.reader.findText(range, 7, 'Standard')));
-    else if (kind === 'dimension' || kind === 'leader')
-      countOne(dimensionStyles, foldName(drawing.reader.findText(range, 3, 'Standard')));
+    const named = dimensionStyleNameOf(drawing, row);
+    if (named !== null) countOne(dimensionStyles, foldName(named));
   }
   const model = buildPicture(drawing, null, { defaultWidthMm: DEFAULT_WIDTH_MM });
   const { bounds, origin } = model.head;

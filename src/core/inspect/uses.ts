@@ -1,5 +1,5 @@
 import { isLinetypeFromLayer, isLinetypeFromSymbol } from '../drawing/effective';
-import { type Drawing, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
+import { type Drawing, dimensionStyleNameOf, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import { countOne } from '../tally';
 
@@ -50,11 +50,11 @@ export function countUses(drawing: Drawing): Use[] {
     if (own === '' || isLinetypeFromLayer(own))
       add('linetype', drawing.layerByName.get(foldName(layer))?.linetype ?? '');
     else if (!isLinetypeFromSymbol(own)) add('linetype', own);
+    const named = dimensionStyleNameOf(drawing, row);
+    if (named !== null) add('dimension style', named);
     const kind = kindOf(drawing, row);
     if (kind === 'text' || kind === 'attribute')
       add('text style', reader.findText(rangeOf(drawing, row), 7, 'Standard'));
-    else if (kind === 'dimension' || kind === 'leader')
-      add('dimension style', reader.findText(rangeOf(drawing, row), 3, 'Standard'));
     else if (kind === 'fill') add('fill', reader.findText(rangeOf(drawing, row), 2));
     else if (kind === 'parallel-line set')
       add('parallel-line set', reader.findText(rangeOf(drawing, row), 2));

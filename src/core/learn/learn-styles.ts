@@ -1,4 +1,4 @@
-import { type Drawing, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
+import { type Drawing, dimensionStyleNameOf, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
 import { faceOf } from '../dxf/fonts';
 import { foldName } from '../dxf/interner';
 import { shapeOf } from '../dxf/read/decode';
@@ -51,8 +51,8 @@ function usesOf(drawing: Drawing): Uses {
   for (const [index, container] of containers.entries())
     for (const row of container.rows) {
       const kind = kindOf(drawing, row);
-      if (kind === 'dimension' || kind === 'leader')
-        dimension.add(foldName(reader.findText(rangeOf(drawing, row), 3, 'Standard')));
+      const named = dimensionStyleNameOf(drawing, row);
+      if (named !== null) dimension.add(foldName(named));
       if (kind !== 'text' && kind !== 'attribute') continue;
       const range = rangeOf(drawing, row);
       const style = foldName(reader.findText(range, 7, 'Standard'));

@@ -1,14 +1,14 @@
 import { z } from 'zod';
 import { layerNameOf } from '../../../dxf/drawing';
 import { identityOf } from '../../../facts/identity';
-import { type AuditContext, groupBy } from '../../context';
+import type { AuditContext } from '../../context';
 import { whyNotRedrawn } from '../../redrawing';
 import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
-import { majorityOf, mm } from '../lettering/shared';
+import { mm } from '../lettering/shared';
 import { dimensions } from './shared';
-import { firstDistance, type Stack, stacksOf } from './stacks';
+import { countNear, firstRows, type Stack } from './stacks';
 
 const messages = {
   off: (count: number, distance: string, most: string, wanted: string) =>
@@ -24,11 +24,6 @@ const settings = z.strictObject({
   nearly: numberSetting('What differs by more is meant to', 'mm on paper', 4, { max: 100 }),
 });
 type Settings = z.infer<typeof settings>;
-
-/** Distances that differ by less are one, mm on paper. */
-const SAME_MM = 0.1;
-/** Rows in a drawing below which nothing tells the usual distance. */
-const LEAST = 4;
 
 /** A stack whose first row stands off the usual distance. */
 interface Off {
@@ -116,22 +111,13 @@ export const dimensionsFirstRow: Rule = {
 
 /** Stacks of each space whose first row is nearly, and not quite, where most of the space are. */
 function offIn(context: AuditContext, own: Settings): Off[] {
-  const { stacks } = stacksOf(context);
-  const { container } = context.drawing.objects;
-  const spaces = groupBy(stacks.keys(), (i) => {
-    const { levels, mmPerUnit } = stacks[i];
-    return `${container[levels[0][0].row]}|${mmPerUnit}`;
-  });
-  return [...spaces.values()].flatMap((numbers) => {
-    const distances = new Map(numbers.map((i) => [i, firstDistance(stacks[i]) * stacks[i].mmPerUnit]));
-    const sorted = [...distances.values()].sort((a, b) => a - b);
-    const wanted = own.distance > 0 ? own.distance : majorityOf(sorted, SAME_MM);
-    const usual = sorted.filter((one) => Math.abs(one - wanted) <= own.tolerance).length;
-    // Half of a drawing tell what is usual; fewer tell nothing.
-    if (own.distance === 0 && (sorted.length < LEAST || 2 * usual < sorted.length)) return [];
-    return [...distances].flatMap(([i, distance]) => {
+  return firstRows(context, own.tolerance).flatMap(({ distances, usual }) => {
+    const wanted = own.distance > 0 ? own.distance : usual;
+    if (wanted === null) return [];
+    const there = countNear([...distances.values()], wanted, own.tolerance);
+    return [...distances].flatMap(([stack, distance]) => {
       const off = Math.abs(distance - wanted);
-      return off > own.tolerance && off <= own.nearly ? [{ stack: stacks[i], distance, wanted, usual }] : [];
+      return off > own.tolerance && off <= own.nearly ? [{ stack, distance, wanted, usual: there }] : [];
     });
   });
 }

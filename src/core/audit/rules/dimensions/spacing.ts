@@ -10,7 +10,7 @@ import { numberSetting } from '../../settings';
 import { words } from '../../value';
 import { mm } from '../lettering/shared';
 import { dimensions } from './shared';
-import { firstDistance, STACK_MM, type Stack, stacksOf } from './stacks';
+import { firstDistance, firstRows, STACK_MM, type Stack, stacksOf } from './stacks';
 
 const messages = {
   spaced: (count: number, apart: string) => `${dimensions(count)} in a stack stand ${apart} apart on paper.`,
@@ -34,6 +34,8 @@ type Settings = z.infer<typeof settings>;
 
 /** What is short of a least distance by no more than this is not seen, mm on paper. */
 const UNSEEN_MM = 0.1;
+/** How much farther out than it must a stack is moved to stand with the others, mm on paper. */
+const A_LITTLE_MM = 5;
 
 export const dimensionsSpacing: Rule = {
   meta: {
@@ -95,14 +97,17 @@ export const dimensionsSpacing: Rule = {
           ...byHand(),
         };
       const first = firstDistance(stack) * mmPerUnit;
-      if (own.first > 0 && first < own.first - UNSEEN_MM)
+      const to = firstDistanceFor(context, stack, own);
+      if (to !== null)
         yield {
           ...about,
           message: messages.close(levels[0].length, mm(first), mm(own.first)),
           expected: words(`${mm(own.first)} at least`),
           found: words(mm(first)),
           subject: { ...about.subject, value: 'from the outline' },
-          remedy: `All ${dimensions(rows.length)} of the stack are moved outwards.`,
+          remedy: `All ${dimensions(rows.length)} of the stack are moved outwards, the first to ${mm(to)}${
+            to > own.first ? ', where most rows of this drawing stand' : ''
+          }.`,
           ...byHand(),
         };
     }
@@ -117,7 +122,7 @@ export const dimensionsSpacing: Rule = {
     if (decision && said === null) return { refused: 'Say how far apart the lines stand, in mm on paper.' };
     const wanted = (said ?? spacingFor(context, stack, own)) / mmPerUnit;
     // Both are put right together: what is spaced anew begins where it may.
-    const shift = shiftOf(stack, own);
+    const shift = shiftOf(context, stack, own);
     const uneven = isUneven(gapsOf(stack), own);
     const start = stack.levels[0][0].at * side;
     const moves = stack.levels.flatMap((level, i) =>
@@ -145,22 +150,28 @@ export const dimensionsSpacing: Rule = {
 const gapsOf = ({ levels, mmPerUnit }: Stack): number[] =>
   levels.slice(1).map((level, i) => Math.abs(level[0].at - levels[i][0].at) * mmPerUnit);
 
+/**
+ * How far from its object a stack that stands too close is to begin, mm on paper: at the least distance, or where most rows of
+ * the drawing stand if that is a little farther, so that it does not stand out among them. Null where it may stay.
+ */
+function firstDistanceFor(context: AuditContext, stack: Stack, { first }: Settings): number | null {
+  if (first === 0 || firstDistance(stack) * stack.mmPerUnit >= first - UNSEEN_MM) return null;
+  const usual = firstRows(context, UNSEEN_MM).find(({ distances }) => distances.has(stack))?.usual ?? null;
+  return usual !== null && usual > first && usual - first <= A_LITTLE_MM ? usual : first;
+}
+
 /** How far a stack has to go outwards to stand clear of its object, drawing units. */
-function shiftOf(stack: Stack, { first }: Settings): number {
-  const short = first / stack.mmPerUnit - firstDistance(stack);
-  return first > 0 && short > UNSEEN_MM / stack.mmPerUnit ? short : 0;
+function shiftOf(context: AuditContext, stack: Stack, own: Settings): number {
+  const to = firstDistanceFor(context, stack, own);
+  return to === null ? 0 : to / stack.mmPerUnit - firstDistance(stack);
 }
 
 /** The distance from line to line, which a person can set. */
-function settableSpacing(
-  { drawing }: AuditContext,
-  stack: Stack,
-  own: Settings,
-  wanted: number,
-): SettableLength {
+function settableSpacing(context: AuditContext, stack: Stack, own: Settings, wanted: number): SettableLength {
+  const { drawing } = context;
   const { levels, side, mmPerUnit } = stack;
   const [{ row, along, across }] = levels[0];
-  const start = levels[0][0].at + shiftOf(stack, own) * side;
+  const start = levels[0][0].at + shiftOf(context, stack, own) * side;
   return {
     what: 'From line to line',
     start: wanted,

@@ -1,5 +1,6 @@
 import type { StraightDimension } from '../../../facts/straight-dimension';
-import type { AuditContext } from '../../context';
+import { type AuditContext, groupBy } from '../../context';
+import { majorityOf } from '../lettering/shared';
 
 /** Lines farther from each other than this are no stack, mm on paper. */
 export const STACK_MM = 25;
@@ -34,6 +35,39 @@ export function stacksOf(context: AuditContext): Stacks {
 /** From the line nearest to the object to the object's nearest point there, drawing units. */
 export const firstDistance = ({ levels, side }: Stack): number =>
   Math.min(...levels[0].map(({ at, feet }) => at * side - Math.max(feet[0] * side, feet[1] * side)));
+
+/** Distances that differ by less are one, mm on paper. */
+const SAME_MM = 0.1;
+/** Rows in a space below which nothing tells the usual distance. */
+const LEAST_ROWS = 4;
+
+/** How far the first rows of one space at one scale stand from their objects, mm on paper. */
+export interface FirstRows {
+  readonly distances: ReadonlyMap<Stack, number>;
+  /** Where most of them stand; null where too few do for it to be usual. */
+  readonly usual: number | null;
+}
+
+/** The first rows of each space at each scale; `tolerance` is what may lie between a row and the usual distance, mm on paper. */
+export function firstRows(context: AuditContext, tolerance: number): FirstRows[] {
+  const { container } = context.drawing.objects;
+  const spaces = groupBy(
+    stacksOf(context).stacks,
+    ({ levels, mmPerUnit }) => `${container[levels[0][0].row]}|${mmPerUnit}`,
+  );
+  return [...spaces.values()].map((stacks) => {
+    const distances = new Map(stacks.map((stack) => [stack, firstDistance(stack) * stack.mmPerUnit]));
+    const sorted = [...distances.values()].sort((a, b) => a - b);
+    const most = majorityOf(sorted, SAME_MM);
+    // Half of a drawing tell what is usual; fewer tell nothing.
+    const told = sorted.length >= LEAST_ROWS && 2 * countNear(sorted, most, tolerance) >= sorted.length;
+    return { distances, usual: told ? most : null };
+  });
+}
+
+/** How many distances lie within a tolerance of one. */
+export const countNear = (distances: readonly number[], at: number, tolerance: number): number =>
+  distances.filter((one) => Math.abs(one - at) <= tolerance).length;
 
 function gather(context: AuditContext): Stacks {
   const { facts } = context;

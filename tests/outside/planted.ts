@@ -1,0 +1,80 @@
+// What another program planted in a drawing, and what it reads of two states of one.
+
+export interface Planted {
+  readonly path: string;
+  /** Handles of what is wrong, by the kind of fault. */
+  readonly planted: Readonly<Record<string, readonly string[]>>;
+  /** Handles of what lies just within the limits. */
+  readonly near: readonly string[];
+  /** Handles of what breaks a rule beside its own, by that rule. */
+  readonly also: Readonly<Record<string, readonly string[]>>;
+}
+
+export interface Described {
+  readonly type: string;
+  readonly attribs: Readonly<Record<string, unknown>>;
+  readonly extra: readonly unknown[];
+}
+
+export interface Seen {
+  readonly errors: readonly string[];
+  readonly objects: Readonly<Record<string, Described>>;
+}
+
+/** The rule that finds each kind of planted fault, where it is not called by its rule. */
+export const RULE_OF: Readonly<Record<string, string>> = {
+  height: 'lettering/height',
+  'height of theirs': 'lettering/height',
+  'style of theirs': 'lettering/style-unknown',
+  'upside down': 'lettering/upside-down',
+  'own looks': 'lettering/own-looks',
+  inline: 'lettering/own-looks',
+  overlap: 'lettering/overlap',
+  empty: 'lettering/empty',
+  'text twice': 'lettering/empty',
+  lies: 'dimensions/typed-over',
+  'lies with words': 'dimensions/typed-over',
+  'says the same': 'dimensions/typed-over',
+  words: 'dimensions/typed-over',
+  'style unknown': 'dimensions/style-unknown',
+  'style changed': 'dimensions/style-changed',
+  'own settings': 'dimensions/own-settings',
+  stale: 'dimensions/picture',
+  'unit said': 'dimensions/unit-said',
+  across: 'dimensions/round-mark',
+  'no sign': 'dimensions/round-mark',
+  doubled: 'dimensions/doubled',
+  chain: 'dimensions/chain-sum',
+  stack: 'dimensions/spacing',
+  close: 'dimensions/spacing',
+  loose: 'dimensions/loose',
+  crossing: 'leaders/crossing',
+  short: 'leaders/tip',
+  'at nothing': 'leaders/tip',
+};
+
+/** Pairs of rule and object, as they can be held against each other. */
+export const pairs = (
+  of: readonly { readonly rule: string; readonly handles: readonly string[] }[],
+): readonly string[] =>
+  of.flatMap(({ rule, handles }) => handles.map((handle) => `${rule} ${handle}`)).sort();
+
+/** Pairs of rule and object that were planted, but for those by rules that are not asked. */
+export const plantedPairs = ({ planted }: Planted, asked?: ReadonlySet<string>): readonly string[] =>
+  pairs(
+    Object.entries(planted)
+      .map(([kind, handles]) => ({ rule: RULE_OF[kind] ?? kind, handles }))
+      .filter(({ rule }) => asked?.has(rule) ?? true),
+  );
+
+/**
+ * Handles of objects that another program reads unlike before; what symbols hold is given with their names before it.
+ * Files of R12 hold no owners: those that it makes up hang on how many records there are.
+ */
+export function changedObjects(before: Seen, now: Seen, isR12: boolean): readonly string[] {
+  const asRead = ({ objects }: Seen, handle: string): string => {
+    const one = objects[handle];
+    return JSON.stringify(isR12 && one ? { ...one, attribs: { ...one.attribs, owner: '' } } : one);
+  };
+  return Object.keys(before.objects).filter((handle) => asRead(now, handle) !== asRead(before, handle));
+}
