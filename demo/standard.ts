@@ -429,7 +429,7 @@ export const demoStandard: Standard = {
       notes: '',
     },
   ],
-  working: { layers: ['G-WORK'], linetypes: [], textStyles: [] },
+  working: { layers: ['G-WORK'], linetypes: [], textStyles: [], words: ['not for issue', 'to be checked'] },
   rules: {},
   layers: ROWS.map(([name, purpose, kinds, colour, linetype, widthMm, more], i) =>
     layerOf({

@@ -41,6 +41,13 @@ export type Operation =
   | { readonly type: 'remove layer'; readonly layer: string; readonly rows: readonly number[] }
   | { readonly type: 'add layer'; readonly layer: string }
   | { readonly type: 'set layer'; readonly layer: string; readonly property: LayerProperty }
+  /** Layers are switched on and thawed, and print if that is said; or they are switched off. */
+  | {
+      readonly type: 'show layers';
+      readonly layers: readonly string[];
+      readonly shown: boolean;
+      readonly prints: boolean;
+    }
   /** Of several records of one name the first stays. */
   | { readonly type: 'join records'; readonly kind: RecordKind; readonly name: string }
   /** Objects, and vertices and attributes of objects, that are given a handle of their own: by the tag that holds it. */
@@ -225,6 +232,12 @@ export function footprintOf(operation: Operation): Footprint {
       return {
         reads: [layerNamed(operation.layer)],
         writes: [`${layerNamed(operation.layer)}, ${operation.property}`],
+        objects: null,
+      };
+    case 'show layers':
+      return {
+        reads: [],
+        writes: operation.layers.map((layer) => `${layerNamed(layer)}, shown`),
         objects: null,
       };
     case 'join records':

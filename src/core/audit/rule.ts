@@ -47,6 +47,7 @@ export interface Change {
     | 'layer'
     | 'name'
     | 'printing'
+    | 'shown'
     | 'record'
     | 'object'
     | 'hidden layers'

@@ -2,7 +2,7 @@ import type { AuditContext } from '../audit/context';
 import type { Operation } from '../audit/operation';
 import type { Change, Movement } from '../audit/rule';
 import type { TagRange } from '../dxf/document';
-import { rangeOf } from '../dxf/drawing';
+import { type DrawingLayer, rangeOf } from '../dxf/drawing';
 import { moveLeaderEnd, setLeaderPoints } from '../dxf/edit/edit-leader';
 import {
   clearFormatting,
@@ -29,6 +29,13 @@ export interface ApplyingHand {
     before: string,
     after: string,
     moved?: Movement,
+  ): void;
+  layerChange(
+    rule: string,
+    record: DrawingLayer,
+    property: Change['property'],
+    before: string,
+    after: string,
   ): void;
   /** An object that goes or comes with another one is no change of its own. */
   covers(row: number): void;

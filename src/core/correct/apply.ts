@@ -8,13 +8,13 @@ import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf, rang
 import { setFillPattern } from '../dxf/edit/edit-fill';
 import { type RecordKind, recordsNamed, TABLES } from '../dxf/edit/edit-records';
 import { handleOfRecord, removeDoubledRecord } from '../dxf/edit/owned-records';
-import { storableColour } from '../dxf/edit/storable-colour';
 import { foldName } from '../dxf/interner';
 import { NO_RGB, WIDTH_DEFAULT } from '../dxf/objects';
-import type { OwnProperty, StandardLayer } from '../standard/definitions';
+import type { OwnProperty } from '../standard/definitions';
 import { familiesOf } from '../standard/fills';
 import { findFill, findLinetype } from '../standard/standard';
 import { applyDimensions } from './apply-dimensions';
+import { applyLayers } from './apply-layers';
 import { type ApplyingHand, applyLettering } from './apply-lettering';
 import type { DrawingEditor } from './editor';
 import { Mentions } from './mentions';
@@ -43,6 +43,18 @@ export class Applying {
       context,
       editor,
       objectChange: (...change) => this.objectChange(...change),
+      layerChange: (rule, record, property, before, after) => {
+        this.mentions.listRecords(record.range);
+        this.changes.push({
+          rule,
+          handle: record.handle,
+          kind: 'layer',
+          property,
+          where: record.name,
+          before,
+          after,
+        });
+      },
       covers: (row) => this.mentions.listRow(row),
       styleChange: (rule, kind, range, property, before, after) => {
         this.mentions.listRecords(range);
@@ -105,11 +117,10 @@ export class Applying {
         this.recordChange(rule, null, 'none', layer.name);
         return;
       }
-      case 'set layer': {
-        const use = context.layers.get(foldName(operation.layer));
-        if (use?.record && use.standard) this.setLayer(rule, use.record, use.standard, operation.property);
+      case 'set layer':
+      case 'show layers':
+        applyLayers(this.hand, rule, operation);
         return;
-      }
       case 'join records':
         this.joinRecords(rule, operation.kind, operation.name);
         return;
@@ -338,48 +349,6 @@ export class Applying {
       });
       this.objectChange(rule, row, 'pattern', before, fill.name);
     }
-  }
-
-  private setLayer(
-    rule: string,
-    record: DrawingLayer,
-    wanted: StandardLayer,
-    property: OwnProperty | 'printing',
-  ): void {
-    const { editor, context } = this;
-    const { drawing, standard } = context;
-    const { defaultMm } = standard.pens;
-    let [before, after] = ['', ''];
-    switch (property) {
-      case 'colour':
-        editor.setLayerColour(record, wanted.colour);
-        before = formatColour(record.colour);
-        after = formatColour(storableColour(drawing, wanted.colour));
-        break;
-      case 'linetype':
-        editor.setLayerLinetype(record, wanted.linetype, findLinetype(standard, wanted.linetype));
-        [before, after] = [record.linetype, wanted.linetype];
-        break;
-      case 'width':
-        editor.setLayerWidth(record, wanted.widthMm);
-        before = formatValue(penWidth(record.width >= 0 ? record.width / 100 : null, defaultMm));
-        after = formatValue(penWidth(wanted.widthMm, defaultMm));
-        break;
-      case 'printing':
-        editor.setLayerPrints(record, wanted.prints);
-        before = record.prints ? 'prints' : 'does not print';
-        after = wanted.prints ? 'prints' : 'does not print';
-    }
-    this.mentions.listRecords(record.range);
-    this.changes.push({
-      rule,
-      handle: record.handle,
-      kind: 'layer',
-      property,
-      where: record.name,
-      before,
-      after,
-    });
   }
 
   /** What an object says of one property, in words. */

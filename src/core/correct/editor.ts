@@ -219,6 +219,19 @@ export class DrawingEditor extends EditBase {
     else if (!prints) this.edits.insertBefore(this.afterLinetype(layer), [{ code: 290, value: 0 }]);
   }
 
+  /** Switches a layer on and thaws it, or switches it off. A layer that is off holds its colour as a negative number. */
+  setLayerShown(layer: DrawingLayer, shown: boolean): void {
+    const { reader } = this.drawing;
+    const number = reader.find(layer.range, 62);
+    if (layer.on !== shown) {
+      if (number >= 0) this.edits.replace(number, -reader.int(number));
+      else if (!shown) this.edits.insertBefore(this.afterName(layer), [{ code: 62, value: -7 }]);
+    }
+    if (!shown || !layer.frozen) return;
+    const flags = reader.find(layer.range, 70);
+    this.edits.replace(flags, reader.int(flags) & ~1);
+  }
+
   private afterName(layer: DrawingLayer): number {
     const flags = this.drawing.reader.find(layer.range, 70);
     return Math.max(flags, this.drawing.reader.find(layer.range, 2)) + 1;

@@ -223,6 +223,7 @@ export function differences(before: Standard, after: Standard): Difference[] {
         ['layers', ({ working }: Standard) => list(working.layers)],
         ['linetypes', ({ working }: Standard) => list(working.linetypes)],
         ['text styles', ({ working }: Standard) => list(working.textStyles)],
+        ['words', ({ working }: Standard) => list(working.words)],
       ],
       before,
       after,

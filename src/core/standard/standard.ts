@@ -19,12 +19,13 @@ import { parallelSetSchema } from './parallels';
 import { ruleSettingsSchema } from './rule-settings';
 import { checkParts } from './standard-parts';
 
-/** What serves only while drawing and must never print: names, * stands for any letters. */
+/** What serves only while drawing and must never print: names, * stands for any letters; and words that texts say. */
 const workingSchema = z
   .strictObject({
     layers: z.array(z.string().trim().min(1).max(255)).max(500).default([]),
     linetypes: z.array(z.string().trim().min(1).max(255)).max(500).default([]),
     textStyles: z.array(z.string().trim().min(1).max(255)).max(500).default([]),
+    words: z.array(z.string().trim().min(1).max(255)).max(500).default([]),
   })
   .prefault({});
 
@@ -252,7 +253,7 @@ export function blankStandard(officeName: string): Standard {
     lineMarks: [],
     linetypes: [lineOf({ name: 'Continuous', description: 'Unbroken line' })],
     meanings: [],
-    working: { layers: [], linetypes: [], textStyles: [] },
+    working: { layers: [], linetypes: [], textStyles: [], words: [] },
     rules: {},
     layers: [],
   };

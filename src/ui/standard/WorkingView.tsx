@@ -24,6 +24,7 @@ const KINDS = [
     title: 'Text styles',
     of: ({ lettering }: Standard) => lettering.styles.map(({ name }) => name),
   },
+  { key: 'words', title: 'Words in texts', of: (): string[] => [] },
 ] as const;
 
 /** What serves only while drawing and must never print: by name, of the standard or of anybody's. */
@@ -64,8 +65,8 @@ export function WorkingView({
         >
           <EditorHead title="Working content" />
           <p className="mb-3 text-[13px] text-ink-2">
-            One name on a line; * stands for any letters. The audit counts what is left of it, and holds a
-            drawing back where it prints.
+            One name on a line; * stands for any letters. Words are looked for in texts, whole and whatever
+            their case. The audit counts what is left of it all, and holds a drawing back where it prints.
           </p>
           <fieldset disabled={!editable} className="flex flex-col gap-3">
             {KINDS.map(({ key, title }) => (
@@ -126,7 +127,9 @@ export function WorkingView({
                   <td className={cell}>{title}</td>
                   <td className={`${cell} figures font-medium`}>{pattern}</td>
                   <td className={`${cell} py-1.5`}>
-                    {names.length === 0 ? (
+                    {title === 'Words in texts' ? (
+                      <span className="text-ink-3">wherever a text says it</span>
+                    ) : names.length === 0 ? (
                       <span className="text-ink-3">none of its own: for drawings of others</span>
                     ) : (
                       names.map((name) => {

@@ -81,7 +81,7 @@ describe.each(Object.entries(VIEWS))('the view of %s', (name, view) => {
       layers: [layerOf({ name: odd }), layerOf({ name: long }), ...demoStandard.layers],
       linetypes: [...demoStandard.linetypes, lineOf({ name: odd, elementsMm: [3, -1] })],
       rules: { 'layers/colour': { ...PLAIN_RULE, exceptLayers: [odd] } },
-      working: { layers: [odd], linetypes: [], textStyles: [] },
+      working: { layers: [odd], linetypes: [], textStyles: [], words: [] },
     };
     const markup = show(view(standard, true));
     expect(markup).not.toContain('<b>Ω');

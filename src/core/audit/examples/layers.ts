@@ -3,6 +3,7 @@ import { layersColour } from '../rules/layers/colour';
 import { layersDefaultWidth } from '../rules/layers/default-width';
 import { layersDoubled } from '../rules/layers/doubled';
 import { layersEmptyUnknown } from '../rules/layers/empty-unknown';
+import { layersHidden } from '../rules/layers/hidden';
 import { layersLinetype } from '../rules/layers/linetype';
 import { layersMissing } from '../rules/layers/missing';
 import { layersPrinting } from '../rules/layers/printing';
@@ -30,6 +31,17 @@ const named =
     sheet.text({ layer: 'TEXT' }, [8, 27], 2.5, words);
   };
 
+const OLD_STATE = layerOf({ name: 'OLD', colour: { number: 1 }, widthMm: 0.25 });
+/** A wall, and on a layer of its own the wall that stood there before. */
+const withOldState =
+  (frozen: boolean): Draw =>
+  (sheet, file) => {
+    for (const layer of [WALLS, asDefined(AXIS), { ...asDefined(OLD_STATE), frozen }]) file.layer(layer);
+    wallWithAxis(sheet);
+    sheet.line({ layer: 'OLD' }, [8, 9], [70, 9]);
+    sheet.line({ layer: 'OLD' }, [8, 28], [70, 28]);
+  };
+
 const NOTES = layerOf({ name: 'NOTES', colour: { number: 6 }, widthMm: 0.25, prints: false });
 const noted =
   (prints: boolean): Draw =>
@@ -54,6 +66,14 @@ export const LAYER_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     breaks: {
       says: 'The walls are on “Mauern”, which the standard does not have.',
       draw: named('on Mauern', 'Mauern'),
+    },
+  },
+  [layersHidden.meta.id]: {
+    standard: office({ layers: [WALL, AXIS, OLD_STATE] }),
+    complies: { says: 'All that the drawing holds is seen.', draw: withOldState(false) },
+    breaks: {
+      says: 'The layer “OLD” is frozen: its two lines go out with the drawing, and nobody sees them.',
+      draw: withOldState(true),
     },
   },
   [layersMissing.meta.id]: {

@@ -68,7 +68,7 @@ export const OBJECT_EXAMPLES: Readonly<Record<string, RuleExample>> = {
   [workingLeft.meta.id]: {
     standard: office({
       layers: [WALL, AXIS, WORK],
-      working: { layers: ['WORK*'], linetypes: [], textStyles: [] },
+      working: { layers: ['WORK*'], linetypes: [], textStyles: [], words: [] },
     }),
     complies: { says: 'Nothing is left of what only helped to draw.', draw: worked(false) },
     breaks: { says: 'A circle that helped to draw is still there, and prints.', draw: worked(true) },

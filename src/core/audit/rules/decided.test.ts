@@ -26,7 +26,7 @@ const office: Standard = {
     { name: 'setback', linetype: 'Dashes', role: '', words: ['setback', 'setb'], clause: '5.1', notes: '' },
     { name: 'boundary', linetype: 'Two dots', role: '', words: ['boundary', 'bndy'], clause: '', notes: '' },
   ],
-  working: { layers: ['WORK*'], linetypes: ['Trial'], textStyles: ['Scribble'] },
+  working: { layers: ['WORK*'], linetypes: ['Trial'], textStyles: ['Scribble'], words: [] },
   layers: [
     layerOf({ name: 'LINES', widthMm: 0.25, discipline: 'civil' }),
     layerOf({ name: 'WORK', widthMm: 0.25, prints: false, discipline: 'general' }),

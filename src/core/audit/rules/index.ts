@@ -27,6 +27,7 @@ import { layersColour } from './layers/colour';
 import { layersDefaultWidth } from './layers/default-width';
 import { layersDoubled } from './layers/doubled';
 import { layersEmptyUnknown } from './layers/empty-unknown';
+import { layersHidden } from './layers/hidden';
 import { layersLinetype } from './layers/linetype';
 import { layersMissing } from './layers/missing';
 import { layersPrinting } from './layers/printing';
@@ -116,6 +117,7 @@ export const RULES: readonly Rule[] = [
   geometryDoubled,
   geometryNothing,
   pensNotPermitted,
+  layersHidden,
   layersEmptyUnknown,
   objectsOwnColour,
   objectsOwnLinetype,

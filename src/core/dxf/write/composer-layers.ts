@@ -14,6 +14,8 @@ export interface NewLayer {
   /** mm; null or absent leaves the default. */
   readonly widthMm?: number | null;
   readonly prints?: boolean;
+  readonly off?: boolean;
+  readonly frozen?: boolean;
 }
 
 /** Application that keeps the description of a layer. */
@@ -24,8 +26,8 @@ export function layerTags(layer: NewLayer, version: string, plotStyle: string): 
   const old = version === 'AC1009';
   return [
     { code: 2, value: layer.name },
-    { code: 70, value: 0 },
-    { code: 62, value: layer.colour },
+    { code: 70, value: layer.frozen ? 1 : 0 },
+    { code: 62, value: layer.off ? -layer.colour : layer.colour },
     ...(layer.rgb !== undefined && version >= 'AC1018' ? [{ code: 420, value: layer.rgb }] : []),
     { code: 6, value: layer.linetype ?? 'Continuous' },
     ...(old || layer.prints !== false ? [] : [{ code: 290, value: 0 }]),
