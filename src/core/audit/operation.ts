@@ -1,5 +1,6 @@
 import type { DimensionMove } from '../dimension/picture';
 import type { RecordKind } from '../dxf/edit/edit-records';
+import type { MovedVertex } from '../dxf/edit/edit-vertices';
 import type { LooseDimension } from '../facts/loose-dimensions';
 import type { OwnProperty } from '../standard/definitions';
 import type { DimensionSetting } from '../standard/dimension-settings';
@@ -69,6 +70,17 @@ export type Operation =
       readonly texts: readonly DimensionWords[];
     }
   | { readonly type: 'remove objects'; readonly rows: readonly number[] }
+  /** Vertices of lines and polylines are moved, and as far as that is in drawing units, one list for each row. */
+  | {
+      readonly type: 'move vertices';
+      /** What is wrong with where they are: "almost level". */
+      readonly was: string;
+      readonly rows: readonly number[];
+      readonly vertices: readonly (readonly MovedVertex[])[];
+      readonly movedUnits: readonly number[];
+    }
+  /** Objects that lie over or under the plane of the drawing come to lie in it. */
+  | { readonly type: 'flatten'; readonly rows: readonly number[] }
   /** Heights of texts, drawing units, one for each row. */
   | {
       readonly type: 'resize texts';
@@ -203,7 +215,7 @@ export interface Footprint {
   readonly writes: readonly string[];
   /** Objects, by row, and the one thing about them that is changed. */
   readonly objects: {
-    readonly what: 'all' | 'layer' | 'pattern factor' | 'text' | OwnProperty;
+    readonly what: 'all' | 'layer' | 'pattern factor' | 'text' | 'place' | OwnProperty;
     readonly rows: readonly number[];
   } | null;
 }
@@ -271,6 +283,9 @@ export function footprintOf(operation: Operation): Footprint {
         writes: [],
         objects: { what: 'text', rows: [...operation.leaders, ...operation.rows] },
       };
+    case 'move vertices':
+    case 'flatten':
+      return { reads: [], writes: [], objects: { what: 'place', rows: operation.rows } };
     case 'set leader points':
     case 'resize texts':
     case 'turn texts':

@@ -14,6 +14,7 @@ import type { OwnProperty } from '../standard/definitions';
 import { familiesOf } from '../standard/fills';
 import { findFill, findLinetype } from '../standard/standard';
 import { applyDimensions } from './apply-dimensions';
+import { applyGeometry } from './apply-geometry';
 import { applyLayers } from './apply-layers';
 import { type ApplyingHand, applyLettering } from './apply-lettering';
 import type { DrawingEditor } from './editor';
@@ -170,6 +171,10 @@ export class Applying {
       case 'become text style':
       case 'set text style':
         applyLettering(this.hand, rule, operation);
+        return;
+      case 'move vertices':
+      case 'flatten':
+        applyGeometry(this.hand, rule, operation);
         return;
       case 'set fills':
         this.setFills(rule, operation);

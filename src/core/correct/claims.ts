@@ -1,6 +1,6 @@
 import { footprintOf, type Operation } from '../audit/operation';
 
-const OBJECT_PARTS = ['layer', 'colour', 'linetype', 'width', 'pattern factor', 'text'] as const;
+const OBJECT_PARTS = ['layer', 'colour', 'linetype', 'width', 'pattern factor', 'text', 'place'] as const;
 type ObjectPart = (typeof OBJECT_PARTS)[number];
 
 /**
@@ -20,6 +20,7 @@ export class Claims {
       width: new Uint8Array(rowCount),
       'pattern factor': new Uint8Array(rowCount),
       text: new Uint8Array(rowCount),
+      place: new Uint8Array(rowCount),
     };
   }
 

@@ -15,6 +15,7 @@ import {
 import { Boxes } from './boxes';
 import { type DimensionStyleFact, dimensionStyleFacts } from './dimension-styles';
 import { type HandleFaults, handleFaults } from './handles';
+import { Joints } from './joints';
 import { type LayerContents, layerContents } from './layers';
 import { type LinetypeFact, linetypeFact } from './linetypes';
 import { type LooseDimension, looseDimensions } from './loose-dimensions';
@@ -174,6 +175,14 @@ export class Facts {
   index(container: number, kind: ObjectKind | null = null): SpatialIndex {
     return this.lazily(`index ${container} ${kind}`, () =>
       indexSpace(this.drawing, container, kind, (row) => this.box(row)),
+    );
+  }
+
+  /** Where the lines of a space end, bend and touch. */
+  joints(container: number): Joints {
+    return this.lazily(
+      `joints ${container}`,
+      () => new Joints(this.drawing, this.drawing.containers[container].rows, (row) => this.segments(row)),
     );
   }
 

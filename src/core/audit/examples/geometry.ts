@@ -1,5 +1,11 @@
+import type { SpaceComposer } from '../../dxf/write/composer';
 import { geometryDoubled } from '../rules/geometry/doubled';
+import { geometryEnds } from '../rules/geometry/ends';
+import { geometryFar } from '../rules/geometry/far';
+import { geometryHeights } from '../rules/geometry/heights';
+import { geometryLevel } from '../rules/geometry/level';
 import { geometryNothing } from '../rules/geometry/nothing';
+import { geometryOverlapping } from '../rules/geometry/overlapping';
 import { asDefined, office, type RuleExample, WALL } from './example';
 
 /** A wall with a door, and what else is drawn of it. */
@@ -11,6 +17,26 @@ const room =
     sheet.line({ layer: 'WALL' }, [10, 8], [10, 28]);
     sheet.line({ layer: 'WALL' }, [68, 8], [68, 28]);
     more(sheet, file);
+  };
+
+/** Lines across the room. */
+const joists = (sheet: SpaceComposer): void => {
+  for (let x = 16; x < 66; x += 6) sheet.line({ layer: 'WALL' }, [x, 11], [x, 28]);
+};
+
+/** Posts along a wall, the last of them so high over the plane. */
+const posts =
+  (height: number): RuleExample['complies']['draw'] =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    sheet.line({ layer: 'WALL' }, [8, 8], [70, 8]);
+    for (let i = 0; i < 24; i++)
+      sheet.record('CIRCLE', { layer: 'WALL' }, 'AcDbCircle', [
+        { code: 10, value: 11 + 5 * (i % 12) },
+        { code: 20, value: i < 12 ? 16 : 24 },
+        { code: 30, value: i === 23 ? height : 0 },
+        { code: 40, value: 1.5 },
+      ]);
   };
 
 export const GEOMETRY_EXAMPLES: Readonly<Record<string, RuleExample>> = {
@@ -28,6 +54,55 @@ export const GEOMETRY_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     breaks: {
       says: 'It looks the same: a fourth line in the middle begins where it ends.',
       draw: room((sheet) => sheet.line({ layer: 'WALL' }, [39, 18], [39, 18])),
+    },
+  },
+  [geometryOverlapping.meta.id]: {
+    standard: office(),
+    complies: {
+      says: 'Three lines, and a fourth that goes on where the lowest ends.',
+      draw: room((sheet) => sheet.line({ layer: 'WALL' }, [68, 8], [74, 8])),
+    },
+    breaks: {
+      says: 'It looks the same: the fourth begins 20 mm before the lowest one ends.',
+      draw: room((sheet) => sheet.line({ layer: 'WALL' }, [48, 8], [74, 8])),
+    },
+  },
+  [geometryLevel.meta.id]: {
+    standard: office(),
+    complies: {
+      says: 'The line across is level.',
+      draw: room((sheet) => sheet.line({ layer: 'WALL' }, [14, 18], [64, 18])),
+    },
+    breaks: {
+      says: 'The line across rises by 0.2 mm.',
+      draw: room((sheet) => sheet.line({ layer: 'WALL' }, [14, 18], [64, 18.2])),
+    },
+  },
+  [geometryEnds.meta.id]: {
+    standard: office(),
+    complies: {
+      says: 'The line in the middle stands on the lowest one.',
+      draw: room((sheet) => sheet.line({ layer: 'WALL' }, [39, 8], [39, 28])),
+    },
+    breaks: {
+      says: 'It looks the same: the line in the middle ends 0.04 mm over the lowest one.',
+      draw: room((sheet) => sheet.line({ layer: 'WALL' }, [39, 8.04], [39, 28])),
+    },
+  },
+  [geometryHeights.meta.id]: {
+    standard: office(),
+    complies: { says: 'All lines lie in one plane.', draw: posts(0) },
+    breaks: { says: 'It looks the same: one of the posts lies 12 units over the plane.', draw: posts(12) },
+  },
+  [geometryFar.meta.id]: {
+    standard: office(),
+    complies: { says: 'All that there is lies on the sheet.', draw: room((sheet) => joists(sheet)) },
+    breaks: {
+      says: 'It looks the same: a circle lies 30 m to the right of the sheet.',
+      draw: room((sheet) => {
+        joists(sheet);
+        sheet.circle({ layer: 'WALL' }, [30000, 20], 2);
+      }),
     },
   },
 };

@@ -207,10 +207,10 @@ describe('working content', () => {
       file.model.text({ layer: 'LINES' }, [0, 0], 1, 'ask Nadja', { style: 'Scribble' });
     });
     expect(of(list, 'working/left').map(({ gravity, found }) => [gravity, found])).toEqual([
-      ['must', '1 circle'],
+      ['must', '1 in the model'],
       ['must', 'Trial'],
       ['must', 'Scribble'],
-      ['note', '2 lines'],
+      ['note', '2 in the model'],
     ]);
   });
 });

@@ -22,7 +22,12 @@ import { fileHandles } from './file/handles';
 import { fileStructure } from './file/structure';
 import { fillsUnknown } from './fills/unknown';
 import { geometryDoubled } from './geometry/doubled';
+import { geometryEnds } from './geometry/ends';
+import { geometryFar } from './geometry/far';
+import { geometryHeights } from './geometry/heights';
+import { geometryLevel } from './geometry/level';
 import { geometryNothing } from './geometry/nothing';
+import { geometryOverlapping } from './geometry/overlapping';
 import { layersColour } from './layers/colour';
 import { layersDefaultWidth } from './layers/default-width';
 import { layersDoubled } from './layers/doubled';
@@ -116,6 +121,11 @@ export const RULES: readonly Rule[] = [
   fillsUnknown,
   geometryDoubled,
   geometryNothing,
+  geometryOverlapping,
+  geometryLevel,
+  geometryEnds,
+  geometryHeights,
+  geometryFar,
   pensNotPermitted,
   layersHidden,
   layersEmptyUnknown,

@@ -1,9 +1,10 @@
-import { kindOf, layerNameOf, rangeOf } from '../../../dxf/drawing';
+import { kindOf, layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { countOf, LINE_KINDS, type ObjectKind } from '../../../dxf/object-kinds';
 import { type AuditContext, groupBy, isGenerated } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
+import { heightsOf, linesOnOneLine, looksOf, SAME } from './on-one-line';
 
 const messages = {
   same: (what: string, count: number, layer: string) =>
@@ -17,11 +18,6 @@ const FAULTS = {
   within: { message: messages.within, expected: 'one line', found: 'a line on a line' },
 } as const;
 type Fault = keyof typeof FAULTS;
-
-/** Places that differ by less than this share of a line's length are one. */
-const SAME = 1e-6;
-/** Lines of one direction that are looked at with each other; of more, what they would be held against grows too long. */
-const MOST_BESIDE = 20_000;
 
 /** Of these kinds the same shape twice is one too many. */
 const KINDS: readonly ObjectKind[] = [...LINE_KINDS].filter((kind) => kind !== 'construction line');
@@ -85,26 +81,6 @@ export const geometryDoubled: Rule = {
   }),
 };
 
-/** What two objects have to share to be one too many: their space, layer and all that makes their looks. */
-function looksOf({ drawing }: AuditContext, row: number): string {
-  const { objects } = drawing;
-  return [
-    objects.container[row],
-    objects.layer[row],
-    objects.colour[row],
-    objects.rgb[row],
-    objects.linetype[row],
-    objects.width[row],
-    objects.linetypeScale[row],
-  ].join('|');
-}
-
-/** Heights above the plane: what lies over each other there is not the same. */
-function heightsOf({ drawing }: AuditContext, row: number): string {
-  const range = rangeOf(drawing, row);
-  return [30, 31, 38, 39].map((code) => drawing.reader.findNumber(range, code, 0)).join('|');
-}
-
 /** Objects that are the same as an earlier one: the same straight pieces, in whichever direction they are drawn. */
 function sameOnes(context: AuditContext, rows: readonly number[]): number[] {
   const { drawing, facts } = context;
@@ -158,38 +134,12 @@ function isSame(context: AuditContext, row: number, other: number): boolean {
 
 /** Single lines that lie wholly on a longer one with the same looks. */
 function withinOthers(context: AuditContext, rows: readonly number[]): number[] {
-  const { facts } = context;
-  const lines = rows.flatMap((row) => {
-    const [x0, y0, x1, y1] = facts.segments(row);
-    const length = Math.hypot(x1 - x0, y1 - y0);
-    if (!(length > 0)) return [];
-    const flip = x1 < x0 || (x1 === x0 && y1 < y0) ? -1 : 1;
-    const [u, v] = [(flip * (x1 - x0)) / length, (flip * (y1 - y0)) / length];
-    const [from, to] = [x0 * u + y0 * v, x1 * u + y1 * v].sort((a, b) => a - b);
-    return [{ row, u, v, off: y0 * u - x0 * v, from, to, length }];
-  });
-  const byRow = new Map(lines.map((line) => [line.row, line]));
-  const families = groupBy(
-    byRow.keys(),
-    (row) =>
-      `${looksOf(context, row)}|${heightsOf(context, row)}|${byRow.get(row)!.u.toFixed(6)}|${byRow.get(row)!.v.toFixed(6)}`,
-  );
   const gone: number[] = [];
-  for (const family of families.values()) {
-    if (family.length < 2 || family.length > MOST_BESIDE) continue;
-    const beside = family.map((row) => byRow.get(row)!).sort((a, b) => a.off - b.off || a.from - b.from);
-    for (let i = 0; i < beside.length; ) {
-      // Lines of one direction that lie on one line.
-      let end = i + 1;
-      while (end < beside.length && beside[end].off - beside[end - 1].off <= SAME * beside[end].length) end++;
-      const on = beside.slice(i, end).sort((a, b) => a.from - b.from || b.to - a.to);
-      let longest = on[0];
-      for (const line of on.slice(1)) {
-        if (line.to <= longest.to + SAME * longest.length && line.length < longest.length)
-          gone.push(line.row);
-        else if (line.to > longest.to) longest = line;
-      }
-      i = end;
+  for (const on of linesOnOneLine(context, rows)) {
+    let longest = on[0];
+    for (const line of on.slice(1)) {
+      if (line.to <= longest.to + SAME * longest.length && line.length < longest.length) gone.push(line.row);
+      else if (line.to > longest.to) longest = line;
     }
   }
   return gone.sort((a, b) => a - b);

@@ -29,7 +29,7 @@ export const layersHidden: Rule = {
     for (const use of layers.values()) {
       const { record } = use;
       if (!record || isReserved(use.name) || isWorking(use.name)) continue;
-      const is = stateOf(record, use.standard?.prints ?? true);
+      const is = stateOf(record, use.standard === undefined);
       if (is === null) continue;
       const rows = use.rows.filter((row) => !isGenerated(drawing, row) && !excepts(row));
       if (rows.length === 0) continue;
@@ -76,12 +76,12 @@ export const layersHidden: Rule = {
   },
 };
 
-/** Why nobody sees what lies on a layer, in words; null where it is seen, or where the office wants it not to print. */
-function stateOf({ on, frozen, prints }: DrawingLayer, wantedToPrint: boolean): string | null {
+/** Why nobody sees what lies on a layer, in words; null where it is seen. What prints is the standard’s, where that knows the layer. */
+function stateOf({ on, frozen, prints }: DrawingLayer, isStrange: boolean): string | null {
   const why = [
     ...(on ? [] : ['is off']),
     ...(frozen ? ['is frozen'] : []),
-    ...(prints || !wantedToPrint ? [] : ['does not print']),
+    ...(prints || !isStrange ? [] : ['does not print']),
   ];
   return why.length === 0 ? null : why.join(', ');
 }

@@ -1,0 +1,129 @@
+import { layerNameOf } from '../../../dxf/drawing';
+import { foldName } from '../../../dxf/interner';
+import { countOf } from '../../../dxf/object-kinds';
+import { vertexTags } from '../../../dxf/read/vertex-tags';
+import { type AuditContext, groupBy, isGenerated } from '../../context';
+import type { Rule } from '../../rule';
+import { words } from '../../value';
+import { type LineOnLine, linesOnOneLine, SAME } from './on-one-line';
+
+const messages = {
+  overlap: (count: number, layer: string) =>
+    `${countOf('line', count)} on layer “${layer}” lie on each other in part.`,
+};
+
+/** Lines that lie on each other one after the other, and what is drawn by them all. */
+interface Overlap {
+  /** The one that stays, which is the first in the drawing. */
+  readonly stays: LineOnLine;
+  readonly others: readonly LineOnLine[];
+  /** Lines that begin and end the whole. */
+  readonly first: LineOnLine;
+  readonly last: LineOnLine;
+}
+
+export const geometryOverlapping: Rule = {
+  meta: {
+    id: 'geometry/overlapping',
+    title: 'Lines that overlap in part',
+    stage: 'looks',
+    weight: 'note',
+    correction: 'automatic',
+    what: 'What looks like one line is one line: no two of a layer with the same looks overlap along their length.',
+    why: 'Where lines overlap they print darker, dashes run into each other, and a length is counted twice.',
+    source: 'Practice: overlapping lines are joined before a drawing is worked on',
+  },
+
+  visit(context) {
+    const { drawing } = context;
+    const rows: number[] = [];
+    return {
+      on: {
+        line(row) {
+          if (!isGenerated(drawing, row)) rows.push(row);
+        },
+      },
+      *finish() {
+        const found = overlapsOf(context, rows);
+        const groups = groupBy(
+          found,
+          ({ stays: { row } }) =>
+            `${foldName(layerNameOf(drawing, row))}|${context.facts.isPatterned(row) ? 'patterned' : ''}`,
+        );
+        for (const of of groups.values()) {
+          const layer = layerNameOf(drawing, of[0].stays.row);
+          const all = of.flatMap(({ stays, others }) => [stays.row, ...others.map(({ row }) => row)]);
+          const patterned = context.facts.isPatterned(of[0].stays.row);
+          yield {
+            message: messages.overlap(all.length, layer),
+            expected: words(`${countOf('line', of.length)} one after the other`),
+            found: words('lines on each other'),
+            rows: all.sort((a, b) => a - b),
+            subject: { layer, kind: 'line', value: patterned ? 'patterned' : 'plain' },
+            ...(patterned
+              ? {
+                  correction: 'manual' as const,
+                  remedy: 'Left to a person: joined, their dashes would begin elsewhere.',
+                }
+              : {
+                  remedy: `${countOf('line', of.length)} where there were ${all.length}; what is seen stays as it is.`,
+                }),
+          };
+        }
+      },
+    };
+  },
+
+  settle(context, finding) {
+    const { drawing } = context;
+    const overlaps = overlapsOf(context, context.rowsOf(finding));
+    const endOf = ({ row, isTurned }: LineOnLine, end: 'from' | 'to'): { x: number; y: number } => {
+      const { x, y } = vertexTags(drawing, row)[(end === 'to') === isTurned ? 0 : 1];
+      return { x: drawing.reader.number(x), y: drawing.reader.number(y) };
+    };
+    const moves = overlaps.map(({ stays, first, last }) => ({
+      row: stays.row,
+      vertices: [
+        { index: stays.isTurned ? 1 : 0, ...endOf(first, 'from') },
+        { index: stays.isTurned ? 0 : 1, ...endOf(last, 'to') },
+      ],
+      by: Math.max(stays.from - first.from, last.to - stays.to),
+    }));
+    return {
+      operations: [
+        {
+          type: 'move vertices',
+          was: 'overlaps others',
+          rows: moves.map(({ row }) => row),
+          vertices: moves.map(({ vertices }) => vertices),
+          movedUnits: moves.map(({ by }) => by),
+        },
+        { type: 'remove objects', rows: overlaps.flatMap(({ others }) => others.map(({ row }) => row)) },
+      ],
+    };
+  },
+};
+
+/** Runs of lines that overlap in part; what lies wholly on a longer one is another rule's. */
+function overlapsOf(context: AuditContext, rows: readonly number[]): Overlap[] {
+  const overlaps: Overlap[] = [];
+  for (const on of linesOnOneLine(context, rows)) {
+    let run: LineOnLine[] = [];
+    const close = (): void => {
+      if (run.length > 1) {
+        const [stays, ...others] = [...run].sort((a, b) => a.row - b.row);
+        overlaps.push({ stays, others, first: run[0], last: run[run.length - 1] });
+      }
+      run = [];
+    };
+    for (const line of on) {
+      const last = run.at(-1);
+      const near = SAME * Math.max(line.length, last?.length ?? 0);
+      if (last && line.to <= last.to + near) continue;
+      if (last && line.from >= last.to - near) close();
+      run.push(line);
+    }
+    close();
+  }
+  return overlaps.sort((a, b) => a.stays.row - b.stays.row);
+}
