@@ -1,4 +1,5 @@
 import type { DimensionMove } from '../dimension/picture';
+import type { Colour } from '../dxf/colour';
 import type { RecordKind } from '../dxf/edit/edit-records';
 import type { MovedVertex } from '../dxf/edit/edit-vertices';
 import type { LooseDimension } from '../facts/loose-dimensions';
@@ -42,6 +43,8 @@ export type Operation =
   | { readonly type: 'remove layer'; readonly layer: string; readonly rows: readonly number[] }
   | { readonly type: 'add layer'; readonly layer: string }
   | { readonly type: 'set layer'; readonly layer: string; readonly property: LayerProperty }
+  /** A layer gets a colour that the standard does not say. */
+  | { readonly type: 'colour layer'; readonly layer: string; readonly colour: Colour }
   /** Layers are switched on and thawed, and print if that is said; or they are switched off. */
   | {
       readonly type: 'show layers';
@@ -244,6 +247,12 @@ export function footprintOf(operation: Operation): Footprint {
       return {
         reads: [layerNamed(operation.layer)],
         writes: [`${layerNamed(operation.layer)}, ${operation.property}`],
+        objects: null,
+      };
+    case 'colour layer':
+      return {
+        reads: [layerNamed(operation.layer)],
+        writes: [`${layerNamed(operation.layer)}, colour`],
         objects: null,
       };
     case 'show layers':

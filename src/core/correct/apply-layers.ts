@@ -9,7 +9,7 @@ import { findLinetype } from '../standard/standard';
 import type { ApplyingHand } from './apply-lettering';
 
 /** Operations on what records of layers say. */
-export type LayerOperation = Extract<Operation, { type: 'set layer' | 'show layers' }>;
+export type LayerOperation = Extract<Operation, { type: 'set layer' | 'colour layer' | 'show layers' }>;
 
 /** Writes what records of layers are to say. */
 export function applyLayers(hand: ApplyingHand, rule: string, operation: LayerOperation): void {
@@ -17,6 +17,14 @@ export function applyLayers(hand: ApplyingHand, rule: string, operation: LayerOp
   if (operation.type === 'set layer') {
     const use = layers.get(foldName(operation.layer));
     if (use?.record && use.standard) setLayer(hand, rule, use.record, use.standard, operation.property);
+    return;
+  }
+  if (operation.type === 'colour layer') {
+    const record = layers.get(foldName(operation.layer))?.record;
+    if (!record) return;
+    hand.editor.setLayerColour(record, operation.colour);
+    const after = formatColour(storableColour(hand.context.drawing, operation.colour));
+    hand.layerChange(rule, record, 'colour', formatColour(record.colour), after);
     return;
   }
   for (const name of operation.layers) {

@@ -119,6 +119,7 @@ export class Applying {
         return;
       }
       case 'set layer':
+      case 'colour layer':
       case 'show layers':
         applyLayers(this.hand, rule, operation);
         return;

@@ -1,5 +1,8 @@
+import { PLAIN_RULE } from '../../standard/rule-settings';
+import { linesContrast } from '../rules/lines/contrast';
 import { linesMeaning } from '../rules/lines/meaning';
 import { linesOnPaper } from '../rules/lines/on-paper';
+import { linesTooNear } from '../rules/lines/too-near';
 import { linetypesRedefined } from '../rules/linetypes/redefined';
 import { pensNotHeld } from '../rules/pens/not-held';
 import { pensNotPermitted } from '../rules/pens/not-permitted';
@@ -32,6 +35,25 @@ const wide =
     file.layer(asDefined(AXIS));
     sheet.line({ layer: 'WALL', widthMm }, [8, 18], [70, 18]);
     sheet.line({ layer: 'AXIS' }, [39, 6], [39, 30]);
+  };
+
+/** What stands there already, on a layer of the sender's. */
+const existing =
+  (colour: number): Draw =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    file.layer({ name: 'Existing', colour, widthMm: 0.35 });
+    sheet.rectangle({ layer: 'WALL' }, [8, 8], 30, 20);
+    sheet.rectangle({ layer: 'Existing' }, [42, 8], 28, 20);
+  };
+
+/** Two lines so far apart. */
+const layers =
+  (mm: number): Draw =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    sheet.line({ layer: 'WALL' }, [8, 16], [70, 16]);
+    sheet.line({ layer: 'WALL' }, [8, 16 + mm], [70, 16 + mm]);
   };
 
 export const LINE_EXAMPLES: Readonly<Record<string, RuleExample>> = {
@@ -90,6 +112,21 @@ export const LINE_EXAMPLES: Readonly<Record<string, RuleExample>> = {
         file.layer({ name: 'AXIS', colour: 1, linetype: 'Axis' });
         wallWithAxis(sheet);
       },
+    },
+  },
+  [linesContrast.meta.id]: {
+    standard: office({
+      rules: { [linesContrast.meta.id]: { ...PLAIN_RULE, settings: { printed: 'in colour' } } },
+    }),
+    complies: { says: 'The existing building is grey, and can be read.', draw: existing(252) },
+    breaks: { says: 'The existing building is yellow: on paper it is hardly there.', draw: existing(2) },
+  },
+  [linesTooNear.meta.id]: {
+    standard: office(),
+    complies: { says: 'The two lines of the wall stand 3 mm apart.', draw: layers(3) },
+    breaks: {
+      says: 'They stand 0.9 mm apart: with pens of 0.5 mm they print as one thick line.',
+      draw: layers(0.9),
     },
   },
 };

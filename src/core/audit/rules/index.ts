@@ -52,8 +52,10 @@ import { letteringStroke } from './lettering/stroke';
 import { letteringStyleChanged } from './lettering/style-changed';
 import { letteringStyleUnknown } from './lettering/style-unknown';
 import { letteringUpsideDown } from './lettering/upside-down';
+import { linesContrast } from './lines/contrast';
 import { linesMeaning } from './lines/meaning';
 import { linesOnPaper } from './lines/on-paper';
+import { linesTooNear } from './lines/too-near';
 import { linetypesRedefined } from './linetypes/redefined';
 import { objectsBaseLayer } from './objects/base-layer';
 import { objectsOwnColour } from './objects/own-colour';
@@ -89,6 +91,8 @@ export const RULES: readonly Rule[] = [
   linetypesRedefined,
   linesMeaning,
   linesOnPaper,
+  linesContrast,
+  linesTooNear,
   letteringStyleUnknown,
   letteringStyleChanged,
   letteringHeight,

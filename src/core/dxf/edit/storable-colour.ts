@@ -3,7 +3,7 @@ import { COLOUR_TABLE } from '../colour-table';
 import type { Drawing } from '../drawing';
 
 /** First version that can hold red, green and blue. */
-const RGB_FROM = 'AC1018';
+export const RGB_FROM = 'AC1018';
 
 /** A colour as this drawing's version can hold it: old versions take the nearest numbered colour. */
 export function storableColour(drawing: Drawing, colour: Colour): Colour {
