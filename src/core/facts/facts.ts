@@ -210,8 +210,10 @@ export class Facts {
 
   /** Paper mm of a drawing unit at the one scale that shows an object; null where none does, or several do. */
   oneScale(row: number): number | null {
-    const scales = new Set(this.appearances(row).map(({ mmPerUnit }) => mmPerUnit.toPrecision(6)));
-    return scales.size === 1 ? Number([...scales][0]) : null;
+    const shown = this.appearances(row);
+    if (shown.length === 0) return null;
+    const scale = shown[0].mmPerUnit.toPrecision(6);
+    return shown.every(({ mmPerUnit }) => mmPerUnit.toPrecision(6) === scale) ? Number(scale) : null;
   }
 
   /** Every sheet and viewport that shows the point of a text: as it is seen, without its letters laid out. */

@@ -101,8 +101,10 @@ export function appearancesOf(
   viewports: readonly ViewportFact[],
   row: number,
   box: Box | null,
-): Appearance[] {
+): readonly Appearance[] {
   const container = drawing.containers[drawing.objects.container[row]];
+  const frames = container.kind === 'model' && box ? modelSheetsOf(drawing) : [];
+  if (container.kind !== 'sheet' && viewports.length === 0 && frames.length === 0) return NOWHERE;
   const layer = foldName(layerNameOf(drawing, row));
   const record = drawing.layerByName.get(layer);
   if (record && (!record.on || record.frozen)) return [];
@@ -119,7 +121,7 @@ export function appearancesOf(
     ];
   }
   if (container.kind !== 'model' || !box) return [];
-  const framed = modelSheetsOf(drawing)
+  const framed = frames
     .filter((sheet) => holdsMiddle(sheet.box, box))
     .map((sheet) => ({
       sheet: sheet.name,
@@ -144,6 +146,8 @@ export function appearancesOf(
   });
   return [...seen, ...framed];
 }
+
+const NOWHERE: readonly Appearance[] = [];
 
 const holds = (outer: Box, { minX, minY, maxX, maxY }: Box): boolean =>
   minX >= outer.minX && maxX <= outer.maxX && minY >= outer.minY && maxY <= outer.maxY;

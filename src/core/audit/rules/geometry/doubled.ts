@@ -84,24 +84,30 @@ export const geometryDoubled: Rule = {
 /** Objects that are the same as an earlier one: the same straight pieces, in whichever direction they are drawn. */
 function sameOnes(context: AuditContext, rows: readonly number[]): number[] {
   const { drawing, facts } = context;
-  // By their boxes first: only what shares one is compared piece by piece.
-  const boxed = groupBy(rows, (row) => {
+  // By their boxes first: only what shares one, roughly, is compared piece by piece.
+  const boxed = new Map<number, number[]>();
+  for (const row of rows) {
     const box = facts.box(row);
-    if (!box) return '';
-    const size = Math.max(box.maxX - box.minX, box.maxY - box.minY);
-    if (!(size > 0)) return '';
-    return [box.minX, box.minY, box.maxX, box.maxY]
-      .map((value) => value.toPrecision(9))
-      .concat(kindOf(drawing, row), looksOf(context, row))
-      .join('|');
-  });
+    if (!box || !(Math.max(box.maxX - box.minX, box.maxY - box.minY) > 0)) continue;
+    const key =
+      Math.fround(box.minX) +
+      Math.fround(box.minY) * Math.PI +
+      Math.fround(box.maxX) * Math.E +
+      Math.fround(box.maxY) * Math.SQRT2;
+    const group = boxed.get(key);
+    if (group) group.push(row);
+    else boxed.set(key, [row]);
+  }
   const gone: number[] = [];
-  for (const [key, group] of boxed) {
-    if (key === '' || group.length < 2) continue;
-    const kept: number[] = [];
-    for (const row of group) {
-      if (kept.some((one) => isSame(context, one, row))) gone.push(row);
-      else kept.push(row);
+  for (const boxes of boxed.values()) {
+    if (boxes.length < 2) continue;
+    const alike = groupBy(boxes, (row) => `${kindOf(drawing, row)}|${looksOf(context, row)}`);
+    for (const group of alike.values()) {
+      const kept: number[] = [];
+      for (const row of group) {
+        if (kept.some((one) => isSame(context, one, row))) gone.push(row);
+        else kept.push(row);
+      }
     }
   }
   return gone.sort((a, b) => a - b);
@@ -135,7 +141,7 @@ function isSame(context: AuditContext, row: number, other: number): boolean {
 /** Single lines that lie wholly on a longer one with the same looks. */
 function withinOthers(context: AuditContext, rows: readonly number[]): number[] {
   const gone: number[] = [];
-  for (const on of linesOnOneLine(context, rows)) {
+  for (const on of linesOnOneLine(context, new Set(rows))) {
     let longest = on[0];
     for (const line of on.slice(1)) {
       if (line.to <= longest.to + SAME * longest.length && line.length < longest.length) gone.push(line.row);

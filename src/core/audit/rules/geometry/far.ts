@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { formatContainer } from '../../../dxf/drawing';
 import { countOf } from '../../../dxf/object-kinds';
+import type { Box } from '../../../geometry/box';
 import { type AuditContext, kindCounts } from '../../context';
 import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
@@ -73,37 +74,39 @@ export const geometryFar: Rule = {
 
 /** Objects of a space that lie far from where most of it is, with how many times its size that is. */
 function farIn({ drawing, facts }: AuditContext, container: number, times: number): Map<number, number> {
-  const boxes = drawing.containers[container].rows.flatMap((row) => {
+  const rows: number[] = [];
+  const boxes: Box[] = [];
+  for (const row of drawing.containers[container].rows) {
     const box = facts.box(row);
-    return box && Number.isFinite(box.minX + box.maxX + box.minY + box.maxY) ? [{ row, box }] : [];
-  });
+    if (!box || !Number.isFinite(box.minX + box.maxX + box.minY + box.maxY)) continue;
+    rows.push(row);
+    boxes.push(box);
+  }
   const far = new Map<number, number>();
   if (boxes.length < LEAST) return far;
-  const between = (values: number[]): readonly [number, number] => {
-    const sorted = values.sort((a, b) => a - b);
-    // One of ten is already more than the tail.
-    const cut = Math.max(1, Math.floor(TAIL * sorted.length));
-    return [sorted[cut], sorted[sorted.length - 1 - cut]];
-  };
-  const [left, right] = between(boxes.map(({ box }) => (box.minX + box.maxX) / 2));
-  const [bottom, top] = between(boxes.map(({ box }) => (box.minY + box.maxY) / 2));
-  const middle = boxes.filter(({ box }) => {
-    const [x, y] = [(box.minX + box.maxX) / 2, (box.minY + box.maxY) / 2];
-    return x >= left && x <= right && y >= bottom && y <= top;
-  });
+  const xs = Float64Array.from(boxes, ({ minX, maxX }) => (minX + maxX) / 2);
+  const ys = Float64Array.from(boxes, ({ minY, maxY }) => (minY + maxY) / 2);
+  const [left, right] = between(xs);
+  const [bottom, top] = between(ys);
   // The size of a drawing is that of what lies in its middle, long lines and all.
-  const extent = (of: readonly number[]): number => of.reduce((a, b) => Math.max(a, b), 0);
-  const size = Math.max(
-    right - left,
-    top - bottom,
-    extent(middle.map(({ box }) => Math.max(box.maxX - box.minX, box.maxY - box.minY))),
-  );
+  let size = Math.max(right - left, top - bottom);
+  for (const [i, { minX, minY, maxX, maxY }] of boxes.entries())
+    if (xs[i] >= left && xs[i] <= right && ys[i] >= bottom && ys[i] <= top)
+      size = Math.max(size, maxX - minX, maxY - minY);
   if (!(size > 0)) return far;
-  for (const { row, box } of boxes) {
+  for (const [i, box] of boxes.entries()) {
     const dx = Math.max(left - box.maxX, box.minX - right, 0);
     const dy = Math.max(bottom - box.maxY, box.minY - top, 0);
     const away = Math.hypot(dx, dy) / size;
-    if (away > times) far.set(row, away);
+    if (away > times) far.set(rows[i], away);
   }
   return far;
+}
+
+/** Between which values all lie but the tails at either end. */
+function between(values: Float64Array): readonly [number, number] {
+  const sorted = values.slice().sort();
+  // One of ten is already more than the tail.
+  const cut = Math.max(1, Math.floor(TAIL * sorted.length));
+  return [sorted[cut], sorted[sorted.length - 1 - cut]];
 }

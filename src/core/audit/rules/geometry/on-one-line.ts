@@ -1,9 +1,9 @@
 import { rangeOf } from '../../../dxf/drawing';
-import { type AuditContext, groupBy } from '../../context';
+import { type AuditContext, groupBy, isGenerated } from '../../context';
 
 /** Places that differ by less than this share of a line's length are one. */
 export const SAME = 1e-6;
-/** Lines of one direction that are looked at with each other; of more, what they would be held against grows too long. */
+/** Lines along one line that are looked at with each other; of more, what they would be held against grows too long. */
 const MOST_BESIDE = 20_000;
 
 /** What two objects have to share to be one too many: their space, layer and all that makes their looks. */
@@ -37,34 +37,74 @@ export interface LineOnLine {
   readonly isTurned: boolean;
 }
 
-/** Single lines with the same looks that run along one line, from one end of it to the other; of each such line those that are two or more. */
+/** Directions that differ by less are one, radians. */
+const SAME_WAY = 1e-6;
+
+/**
+ * Single lines with the same looks that run along one line, from one end of it to the other: of each such line those of the
+ * given ones, where they are two or more.
+ */
 export function* linesOnOneLine(
   context: AuditContext,
-  rows: readonly number[],
+  wanted: ReadonlySet<number>,
 ): Iterable<readonly LineOnLine[]> {
+  for (const on of allOnOneLine(context)) {
+    const asked = on.filter(({ row }) => wanted.has(row));
+    if (asked.length > 1) yield asked;
+  }
+}
+
+const known = new WeakMap<AuditContext['facts'], readonly (readonly LineOnLine[])[]>();
+
+/** The same of all lines of a drawing; worked out once. */
+function allOnOneLine(context: AuditContext): readonly (readonly LineOnLine[])[] {
+  const before = known.get(context.facts);
+  if (before) return before;
+  const made = [...gather(context)];
+  known.set(context.facts, made);
+  return made;
+}
+
+function* gather(context: AuditContext): Iterable<readonly LineOnLine[]> {
+  const rows = context.facts.rowsOfKind('line').filter((row) => !isGenerated(context.drawing, row));
   const { facts } = context;
-  const lines = rows.flatMap((row) => {
+  const lines: (LineOnLine & { readonly way: number; readonly off: number })[] = [];
+  for (const row of rows) {
     const [x0, y0, x1, y1] = facts.segments(row);
     const length = Math.hypot(x1 - x0, y1 - y0);
-    if (!(length > 0)) return [];
+    if (!(length > 0)) continue;
     const isTurned = x1 < x0 || (x1 === x0 && y1 < y0);
     const flip = isTurned ? -1 : 1;
     const [u, v] = [(flip * (x1 - x0)) / length, (flip * (y1 - y0)) / length];
-    const [from, to] = [x0 * u + y0 * v, x1 * u + y1 * v].sort((a, b) => a - b);
-    return [{ row, u, v, off: y0 * u - x0 * v, from, to, length, isTurned }];
-  });
-  const families = groupBy(
-    lines,
-    ({ row, u, v }) => `${looksOf(context, row)}|${heightsOf(context, row)}|${u.toFixed(6)}|${v.toFixed(6)}`,
-  );
-  for (const family of families.values()) {
-    if (family.length < 2 || family.length > MOST_BESIDE) continue;
-    const beside = family.sort((a, b) => a.off - b.off || a.from - b.from);
-    for (let i = 0; i < beside.length; ) {
-      let end = i + 1;
-      while (end < beside.length && beside[end].off - beside[end - 1].off <= SAME * beside[end].length) end++;
-      if (end > i + 1) yield beside.slice(i, end).sort((a, b) => a.from - b.from || b.to - a.to);
-      i = end;
+    const [a, b] = [x0 * u + y0 * v, x1 * u + y1 * v];
+    lines.push({
+      row,
+      from: Math.min(a, b),
+      to: Math.max(a, b),
+      length,
+      isTurned,
+      way: Math.round(Math.atan2(v, u) / SAME_WAY),
+      off: y0 * u - x0 * v,
+    });
+  }
+  // Sorted by where they run; looks are compared only of those that run along one line.
+  lines.sort((a, b) => a.way - b.way || a.off - b.off || a.from - b.from);
+  for (let i = 0; i < lines.length; ) {
+    let end = i + 1;
+    while (
+      end < lines.length &&
+      lines[end].way === lines[i].way &&
+      lines[end].off - lines[end - 1].off <= SAME * lines[end].length
+    )
+      end++;
+    if (end > i + 1 && end - i <= MOST_BESIDE) {
+      const alike = groupBy(
+        lines.slice(i, end),
+        ({ row }) => `${looksOf(context, row)}|${heightsOf(context, row)}`,
+      );
+      for (const on of alike.values())
+        if (on.length > 1) yield on.sort((a, b) => a.from - b.from || b.to - a.to);
     }
+    i = end;
   }
 }

@@ -107,7 +107,7 @@ export const geometryOverlapping: Rule = {
 /** Runs of lines that overlap in part; what lies wholly on a longer one is another rule's. */
 function overlapsOf(context: AuditContext, rows: readonly number[]): Overlap[] {
   const overlaps: Overlap[] = [];
-  for (const on of linesOnOneLine(context, rows)) {
+  for (const on of linesOnOneLine(context, new Set(rows))) {
     let run: LineOnLine[] = [];
     const close = (): void => {
       if (run.length > 1) {
