@@ -6,6 +6,7 @@ import { letteringSchema } from '../src/core/standard/lettering';
 import { circleStroke } from '../src/core/standard/line-marks';
 import type { NamingField, NamingScheme } from '../src/core/standard/naming';
 import { NAMING_FORMS } from '../src/core/standard/naming-forms';
+import { PLAIN_RULE } from '../src/core/standard/rule-settings';
 import { FORMAT, FORMAT_VERSION, layerOf, lineOf, type Standard } from '../src/core/standard/standard';
 
 /** Line elements by the rule of ISO 128-2 for a line of 0.25 mm: dash 12 d, long dash 24 d, gap 3 d, dot 0.5 d at most. */
@@ -430,7 +431,11 @@ export const demoStandard: Standard = {
     },
   ],
   working: { layers: ['G-WORK'], linetypes: [], textStyles: [], words: ['not for issue', 'to be checked'] },
-  rules: {},
+  rules: {
+    // Frames of windows are drawn with two lines at every scale.
+    'lines/too-near': { ...PLAIN_RULE, settings: { clear: 0.15 } },
+    'lines/contrast': { ...PLAIN_RULE, settings: { printed: 'in grey', least: 2 } },
+  },
   layers: ROWS.map(([name, purpose, kinds, colour, linetype, widthMm, more], i) =>
     layerOf({
       name,

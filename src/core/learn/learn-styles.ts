@@ -1,7 +1,6 @@
-import { type Drawing, dimensionStyleNameOf, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
+import { type Drawing, dimensionStyleNameOf, kindOf, rangeOf } from '../dxf/drawing';
 import { faceOf } from '../dxf/fonts';
 import { foldName } from '../dxf/interner';
-import { shapeOf } from '../dxf/read/decode';
 import { readOwnData } from '../dxf/read/own-data';
 import { Facts } from '../facts/facts';
 import { readDimensionValues } from '../records/dimension-record';
@@ -16,7 +15,6 @@ import {
   type StandardDimensionStyle,
   sizesTimes,
 } from '../standard/dimension-settings';
-import { fillSchema, linesOf, type StandardFill } from '../standard/fills';
 import {
   type Lettering,
   letteringSchema,
@@ -69,7 +67,7 @@ function usesOf(drawing: Drawing): Uses {
 }
 
 /** Data that a record of a template carries beside what the format holds; nothing where there are none. */
-const kept = (drawing: Drawing, range: { start: number; end: number }): Record<string, unknown> => {
+export const kept = (drawing: Drawing, range: { start: number; end: number }): Record<string, unknown> => {
   const data = readOwnData(drawing.reader, range);
   return data !== null && typeof data === 'object' ? (data as Record<string, unknown>) : {};
 };
@@ -176,53 +174,6 @@ export function learnDimensions(
     const base = hasBase ? style.base : null;
     return { ...style, base, settings: ownSettings(whole, base, valuesOf[i]) };
   });
-}
-
-/** Fills as they are found: each name once, its pattern unscaled and level. */
-export function learnFills(drawing: Drawing, layers: ReadonlySet<string>): StandardFill[] {
-  const fills = new Map<string, StandardFill>();
-  const onSheet = new Set(drawing.sheets.map((sheet) => sheet.container));
-  for (const [index, container] of drawing.containers.entries())
-    for (const row of container.rows) {
-      if (kindOf(drawing, row) !== 'fill') continue;
-      const fill = fillOf(drawing, row, onSheet.has(index), layers);
-      if (fill && !fills.has(foldName(fill.name))) fills.set(foldName(fill.name), fill);
-    }
-  return [...fills.values()];
-}
-
-function fillOf(
-  drawing: Drawing,
-  row: number,
-  onSheet: boolean,
-  layers: ReadonlySet<string>,
-): StandardFill | null {
-  const shape = shapeOf(drawing, row);
-  if (shape?.type !== 'fill') return null;
-  const range = rangeOf(drawing, row);
-  const scale = drawing.reader.findNumber(range, 41, 1) || 1;
-  const turn = (drawing.reader.findNumber(range, 52) * Math.PI) / 180;
-  const [cos, sin] = [Math.cos(-turn), Math.sin(-turn)];
-  const level = shape.families.map((family) => ({
-    ...family,
-    angleRad: family.angleRad - turn,
-    baseX: family.baseX * cos - family.baseY * sin,
-    baseY: family.baseX * sin + family.baseY * cos,
-    offsetX: family.offsetX * cos - family.offsetY * sin,
-    offsetY: family.offsetX * sin + family.offsetY * cos,
-  }));
-  const layer = layerNameOf(drawing, row);
-  const colour = drawing.objects.colour[row];
-  const made = fillSchema.safeParse({
-    name: drawing.reader.findText(range, 2).trim(),
-    kind: shape.gradient ? 'gradient' : shape.solid ? 'solid' : 'lines',
-    lines: shape.gradient || shape.solid ? [] : linesOf(level, scale),
-    basis: onSheet ? 'paper' : 'model',
-    layer: layers.has(foldName(layer)) ? layer : '',
-    colour: colour > 0 && colour < 256 ? colour : null,
-    ...kept(drawing, range),
-  });
-  return made.success ? made.data : null;
 }
 
 /** Sets of parallel lines; the one that the format brings along is not the office's. */

@@ -18,13 +18,8 @@ import type { StandardTextStyle } from '../standard/lettering';
 import type { LineMark } from '../standard/line-marks';
 import { type LineWord, wordFault, wordLook } from '../standard/line-words';
 import { blankStandard, checkStandard, layerOf, lineOf, type Standard } from '../standard/standard';
-import {
-  COMMON_DEFAULT_MM,
-  learnDimensions,
-  learnFills,
-  learnLettering,
-  learnParallels,
-} from './learn-styles';
+import { learnFills } from './learn-fills';
+import { COMMON_DEFAULT_MM, learnDimensions, learnLettering, learnParallels } from './learn-styles';
 
 /**
  * A draft standard from a drawing known to be good: its layers with their properties and the kinds of object found

@@ -3,7 +3,7 @@ import type { LineFamily } from '../geometry/hatch';
 import { formatDashes } from './line-words';
 import { REDUCTIONS } from './scales';
 
-const finite = z.number().min(-100000).max(100000);
+const finite = z.number().min(-1e7).max(1e7);
 
 /** One family of parallel lines of a pattern. */
 export const fillLineSchema = z.strictObject({
@@ -12,7 +12,7 @@ export const fillLineSchema = z.strictObject({
   spacingMm: z
     .number()
     .min(0.01, 'lines of a fill need a distance')
-    .max(100000)
+    .max(1e7)
     .meta({ description: 'Square distance from one line to the next.' }),
   shiftMm: finite
     .default(0)

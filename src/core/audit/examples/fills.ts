@@ -1,4 +1,5 @@
 import { familiesOf, fillSchema, type StandardFill } from '../../standard/fills';
+import { fillsChanged } from '../rules/fills/changed';
 import { fillsUnknown } from '../rules/fills/unknown';
 import { asDefined, office, type RuleExample, WALL } from './example';
 
@@ -37,5 +38,16 @@ export const FILL_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     standard: { ...office(), fills: [CONCRETE] },
     complies: { says: 'The wall is filled as the office fills concrete.', draw: cut(CONCRETE) },
     breaks: { says: 'It is filled with “DIAG_7”, which the standard does not have.', draw: cut(THEIRS) },
+  },
+  [fillsChanged.meta.id]: {
+    standard: { ...office(), fills: [CONCRETE] },
+    complies: { says: 'The lines of the concrete are 4 mm apart on paper.', draw: cut(CONCRETE) },
+    breaks: {
+      says: 'They are twice as far apart: the fill was drawn for another scale.',
+      draw: cut({
+        ...CONCRETE,
+        lines: CONCRETE.lines.map((line) => ({ ...line, spacingMm: 8 })),
+      }),
+    },
   },
 };

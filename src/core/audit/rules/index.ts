@@ -20,6 +20,7 @@ import { dimensionsUnitSaid } from './dimensions/unit-said';
 import { fileDoubledRecords } from './file/doubled-records';
 import { fileHandles } from './file/handles';
 import { fileStructure } from './file/structure';
+import { fillsChanged } from './fills/changed';
 import { fillsUnknown } from './fills/unknown';
 import { geometryDoubled } from './geometry/doubled';
 import { geometryEnds } from './geometry/ends';
@@ -123,6 +124,7 @@ export const RULES: readonly Rule[] = [
   leadersAngle,
   leadersColumn,
   fillsUnknown,
+  fillsChanged,
   geometryDoubled,
   geometryNothing,
   geometryOverlapping,

@@ -31,8 +31,9 @@ export function unitsPerMm(
 ): number | null {
   if (kind === 'solid') return 1;
   const container = drawing.containers[drawing.objects.container[row]];
-  if (basis === 'model' && container.kind !== 'sheet')
-    return drawing.unitMm === null ? null : 1 / drawing.unitMm;
+  // On a sheet itself nothing says at which scale a part of a model is drawn there.
+  if (basis === 'model')
+    return container.kind === 'sheet' || drawing.unitMm === null ? null : 1 / drawing.unitMm;
   const mmPerUnit = facts.oneScale(row);
   return mmPerUnit === null ? null : 1 / mmPerUnit;
 }

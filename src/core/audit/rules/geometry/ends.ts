@@ -120,13 +120,24 @@ function shortIn(
       continue;
     }
     const limit = limitMm / mmPerUnit;
-    const near = limit > ONE_POINT ? nearest(context, container, joints, vertex, limit) : null;
+    if (limit <= ONE_POINT || isShort(joints, vertex, limit)) continue;
+    const near = nearest(context, container, joints, vertex, limit);
     if (!near) continue;
     if (near.vertex !== null) met.add(near.vertex);
     const stuck = moving.attempt(() => meet(moving, vertex, near, limit));
     short.push({ row, vertex, gapMm: near.gap * mmPerUnit, stuck });
   }
   return { short, moving, unseen: unseen.size };
+}
+
+/** A line that is no longer than so many gaps is a detail of its own: an arrow, a dash of a pattern, a letter. */
+const SHORT = 40;
+
+function isShort(joints: Joints, vertex: number, limit: number): boolean {
+  const piece = pieceOf(joints, vertex);
+  if (piece === null) return false;
+  const [a, b] = [joints.pieces[piece].from, joints.pieces[piece].to].map((one) => joints.vertices[one]);
+  return Math.hypot(b.x - a.x, b.y - a.y) < SHORT * limit;
 }
 
 /** What a free end nearly meets: another end or bend, or a piece that runs past it. */

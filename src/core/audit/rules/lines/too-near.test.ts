@@ -38,6 +38,16 @@ testRule(linesTooNear, {
       }),
     },
     {
+      name: 'fills that are drawn line by line',
+      standard,
+      draw: sheetOf((sheet) => {
+        for (let i = 0; i < 12; i++) sheet.line({ layer: 'THIN' }, [0, 0.5 * i], [60, 0.5 * i]);
+        for (let i = 0; i < 9; i++)
+          for (const off of [0, 0.5])
+            sheet.line({ layer: 'THIN' }, [100 + 4 * i + off, 0], [150 + 4 * i + off, 50]);
+      }),
+    },
+    {
       name: 'a model that no sheet shows',
       standard,
       draw: ({ model }) => {

@@ -11,6 +11,7 @@ import { mm } from '../lettering/shared';
 const messages = {
   near: (count: number, layers: readonly string[], space: string, least: string) =>
     `${count === 1 ? '1 line' : `${count} lines`} on ${layers.length === 1 ? `layer “${layers[0]}”` : `layers ${layers.map((one) => `“${one}”`).join(' and ')}`} ${count === 1 ? 'runs' : 'run'} as near as ${space} beside another on paper; ${least} is the least that prints apart.`,
+  pattern: (count: number) => `${count} lines that stand in a pattern: a fill that is drawn line by line`,
 };
 
 const settings = z.strictObject({
@@ -50,8 +51,10 @@ export const linesTooNear: Rule = {
     for (const [index, { rows }] of drawing.containers.entries()) {
       if (rows.length === 0 || !isPlaced(drawing, rows[0])) continue;
       const near = nearIn(context, index, own);
+      const patterns = patternsOf(context, near);
+      if (patterns.size > 0) context.notChecked(messages.pattern(patterns.size));
       const groups = groupBy(
-        near.filter(({ row }) => !context.excepts(row)),
+        near.filter(({ row }) => !context.excepts(row) && !patterns.has(row)),
         ({ row, other }) =>
           [row, other]
             .map((one) => foldName(layerNameOf(drawing, one)))
@@ -88,6 +91,43 @@ interface Near {
   readonly other: number;
   /** Between their edges, mm on paper; below 0 where they print over each other. */
   readonly clearMm: number;
+  /** Direction of the line, whole degrees from 0 to 179. */
+  readonly deg: number;
+  /** Drawing units. */
+  readonly length: number;
+}
+
+/** Lines side by side, each too near to the next, that make a pattern. */
+const LEAST_PATTERN = 8;
+
+/**
+ * Lines that are parts of a fill drawn line by line, as old versions have to: so many side by side, or so many of one layer in
+ * one slanted direction, or of one length in any.
+ */
+function patternsOf({ drawing }: AuditContext, near: readonly Near[]): Set<number> {
+  const rootOf = new Map<number, number>();
+  const root = (row: number): number => {
+    let at = row;
+    while (rootOf.has(at)) at = rootOf.get(at)!;
+    return at;
+  };
+  for (const { row, other } of near) {
+    const [a, b] = [root(row), root(other)];
+    if (a !== b) rootOf.set(a, b);
+  }
+  const patterns = new Set<number>();
+  const families = [
+    groupBy(near, ({ row }) => String(root(row))),
+    groupBy(
+      near,
+      ({ row, deg, length }) =>
+        `${drawing.objects.layer[row]}|${deg}|${deg % 90 === 0 ? length.toPrecision(3) : ''}`,
+    ),
+  ];
+  for (const family of families)
+    for (const group of family.values())
+      if (group.length >= LEAST_PATTERN - 1) for (const { row } of group) patterns.add(row);
+  return patterns;
 }
 
 function nearIn(context: AuditContext, container: number, own: Settings): Near[] {
@@ -101,7 +141,8 @@ function nearIn(context: AuditContext, container: number, own: Settings): Near[]
     const mmPerUnit = smallest(context, row);
     if (mmPerUnit === null) continue;
     const [a, b] = [joints.vertices[from], joints.vertices[to]];
-    if (Math.hypot(b.x - a.x, b.y - a.y) * mmPerUnit < own.along) continue;
+    const length = Math.hypot(b.x - a.x, b.y - a.y);
+    if (length * mmPerUnit < own.along) continue;
     const width = facts.look(row).widthMm;
     const reach = (own.clear + width / 2 + WIDEST_MM / 2) / mmPerUnit;
     const beside = joints.piecesNear(
@@ -118,7 +159,8 @@ function nearIn(context: AuditContext, container: number, own: Settings): Near[]
       if (!apart || apart.along * mmPerUnit < own.along || apart.across * mmPerUnit <= ONE_LINE_MM) continue;
       const clearMm = apart.across * mmPerUnit - (width + facts.look(theirs).widthMm) / 2;
       if (clearMm >= own.clear - 1e-6) continue;
-      found.push({ row, other: theirs, clearMm });
+      const deg = Math.round((Math.atan2(b.y - a.y, b.x - a.x) * 180) / Math.PI);
+      found.push({ row, other: theirs, clearMm, deg: ((deg % 180) + 180) % 180, length });
       seen.add(row);
       break;
     }

@@ -1,0 +1,171 @@
+import { z } from 'zod';
+import { rangeOf } from '../../../dxf/drawing';
+import { shapeOf } from '../../../dxf/read/decode';
+import { type FillLine, formatLines, linesOf, type StandardFill } from '../../../standard/fills';
+import { type AuditContext, clauseOf, groupBy } from '../../context';
+import type { Rule } from '../../rule';
+import { numberSetting } from '../../settings';
+import { words } from '../../value';
+import { drawnFill, fillNamed, fills, unitsPerMm } from './shared';
+
+const messages = {
+  changed: (count: number, name: string, what: string) =>
+    `${fills(count)} “${name}” ${count === 1 ? 'is' : 'are'} not as the standard has ${count === 1 ? 'it' : 'them'}: ${what}.`,
+  unseen: (count: number) =>
+    `how large the lines of ${fills(count)} print: no scale shows them, or several do`,
+};
+
+const settings = z.strictObject({
+  spacing: numberSetting('Distances of lines may differ by', '%', 5, { max: 100 }),
+  angle: numberSetting('Directions of lines may differ by', '°', 1, { max: 45 }),
+});
+type Settings = z.infer<typeof settings>;
+
+/** Lengths on paper that nobody can tell apart, mm. */
+const UNSEEN_MM = 0.05;
+
+export const fillsChanged: Rule = {
+  meta: {
+    id: 'fills/changed',
+    title: 'Fill drawn otherwise than the standard has it',
+    stage: 'looks',
+    weight: 'should',
+    correction: 'automatic',
+    what: 'A fill of the standard has its lines: as many, as far apart, at the same angle, broken alike.',
+    why: 'The distance of the lines is how one material is told from another, and it goes wrong with every change of scale.',
+    source: 'Practice: fills by material, with spacing and angle on paper or in the model',
+    settings,
+  },
+
+  visit(context) {
+    const own = settings.parse(context.settings);
+    const found = new Map<number, Difference>();
+    let unseen = 0;
+    return {
+      on: {
+        fill(row) {
+          const fill = standardFill(context, row);
+          if (!fill) return;
+          const difference = differenceOf(context, own, row, fill);
+          if (difference === 'unseen') unseen++;
+          else if (difference) found.set(row, difference);
+        },
+      },
+      *finish() {
+        if (unseen > 0) context.notChecked(messages.unseen(unseen));
+        const groups = groupBy(found.keys(), (row) => {
+          const { fill, what, found: is } = found.get(row)!;
+          return `${fill.name}|${what}|${is}`;
+        });
+        for (const rows of groups.values()) {
+          const { fill, what, found: is } = found.get(rows[0])!;
+          yield {
+            message: messages.changed(rows.length, fill.name, what),
+            expected: words(fill.kind === 'solid' ? 'solid' : formatLines(fill.lines)),
+            found: words(is),
+            rows,
+            subject: { kind: 'fill', value: `${fill.name}, ${is}` },
+            ...clauseOf(fill),
+            remedy: `${fills(rows.length)} drawn with the lines of the standard; boundaries stay as they are.`,
+          };
+        }
+      },
+    };
+  },
+
+  settle(context, finding) {
+    const rows = context.rowsOf(finding);
+    const fill = standardFill(context, rows[0]);
+    if (!fill) return { refused: 'The standard no longer has this fill.' };
+    const scales = rows.map((row) => unitsPerMm(context, row, fill));
+    if (scales.some((scale) => scale === null))
+      return { refused: 'No scale shows some of them, or several do.' };
+    return {
+      operations: [
+        { type: 'set fills', rows, fill: fill.name, unitsPerMm: scales.map((scale) => scale ?? 1) },
+      ],
+    };
+  },
+};
+
+/** The fill of the standard that a fill of the drawing is called by; gradients are not held against any. */
+function standardFill(context: AuditContext, row: number): StandardFill | undefined {
+  const fact = drawnFill(context, row);
+  const fill = fact && fillNamed(context.standard.fills, fact);
+  return fill && fill.kind !== 'gradient' ? fill : undefined;
+}
+
+interface Difference {
+  readonly fill: StandardFill;
+  /** What differs, in words. */
+  readonly what: string;
+  readonly found: string;
+}
+
+function differenceOf(
+  context: AuditContext,
+  own: Settings,
+  row: number,
+  fill: StandardFill,
+): Difference | 'unseen' | null {
+  const { drawing, facts } = context;
+  const fact = facts.fill(row)!;
+  if (fact.kind !== fill.kind)
+    return {
+      fill,
+      what: fill.kind === 'solid' ? 'drawn with lines' : 'drawn solid',
+      found: fact.kind === 'solid' ? 'solid' : 'lines',
+    };
+  if (fill.kind === 'solid') return null;
+  const units = unitsPerMm(context, row, fill);
+  if (units === null) return 'unseen';
+  const shape = shapeOf(drawing, row);
+  if (shape?.type !== 'fill') return null;
+  const turn = fill.angle === 'host' ? drawing.reader.findNumber(rangeOf(drawing, row), 52, 0) : 0;
+  const lines = ordered(linesOf(shape.families, units), -turn);
+  const wanted = ordered(fill.lines, 0);
+  const what = whatDiffers(lines, wanted, own);
+  return what === null
+    ? null
+    : {
+        fill,
+        what,
+        found: formatLines(
+          lines.map((line) => ({
+            ...line,
+            angleDeg: short(line.angleDeg),
+            spacingMm: short(line.spacingMm),
+            shiftMm: short(line.shiftMm),
+            dashesMm: line.dashesMm.map(short),
+          })),
+        ),
+      };
+}
+
+const short = (value: number): number => Number(value.toPrecision(3));
+
+/** Families by direction and distance, so that the order in which they are written says nothing. */
+const ordered = (lines: readonly FillLine[], turnDeg: number): FillLine[] =>
+  lines
+    .map((line) => ({ ...line, angleDeg: (((line.angleDeg + turnDeg) % 180) + 180) % 180 }))
+    .map((line) => (line.angleDeg > 180 - 1e-6 ? { ...line, angleDeg: 0 } : line))
+    .sort((a, b) => a.angleDeg - b.angleDeg || a.spacingMm - b.spacingMm);
+
+function whatDiffers(lines: readonly FillLine[], wanted: readonly FillLine[], own: Settings): string | null {
+  if (lines.length !== wanted.length)
+    return `${lines.length} ${lines.length === 1 ? 'family' : 'families'} of lines, ${wanted.length} wanted`;
+  const apart = (a: number, b: number): boolean =>
+    Math.abs(a - b) > Math.max(UNSEEN_MM, (own.spacing / 100) * Math.abs(b));
+  for (const [i, line] of lines.entries()) {
+    const other = wanted[i];
+    const off = Math.abs(line.angleDeg - other.angleDeg);
+    if (Math.min(off, 180 - off) > own.angle)
+      return `lines at ${short(line.angleDeg)}°, ${short(other.angleDeg)}° wanted`;
+    if (apart(line.spacingMm, other.spacingMm))
+      return `lines ${short(line.spacingMm)} mm apart, ${short(other.spacingMm)} mm wanted`;
+    const dashes = [line, other].map(({ dashesMm }) => dashesMm);
+    if (dashes[0].length !== dashes[1].length || dashes[0].some((dash, k) => apart(dash, dashes[1][k])))
+      return 'lines broken otherwise';
+  }
+  return null;
+}

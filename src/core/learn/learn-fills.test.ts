@@ -1,0 +1,61 @@
+import { audit } from '../audit/engine';
+import { readDrawing } from '../dxf/read/interpret';
+import { DrawingComposer } from '../dxf/write/composer';
+import { familiesOf, fillSchema } from '../standard/fills';
+import { learnStandard } from './learn';
+import { learnFills } from './learn-fills';
+
+const PATTERN = fillSchema.parse({
+  name: 'DIAG',
+  lines: [{ angleDeg: 45, spacingMm: 2, dashesMm: [3, -1] }],
+});
+
+/** Squares of the model at 1:50 on a sheet, with lines so large. */
+function drawing(scales: readonly number[], shown: boolean, turns: readonly number[] = [0]) {
+  const file = new DrawingComposer({ version: 'AC1024', units: 4 });
+  file.layer({ name: 'WALL', colour: 3, widthMm: 0.5 });
+  for (const [i, scale] of scales.entries()) {
+    const x = 1000 * i;
+    const turn = turns[i % turns.length];
+    file.model.patternFill(
+      { layer: 'WALL' },
+      [
+        [
+          [x, 0],
+          [x + 800, 0],
+          [x + 800, 800],
+          [x, 800],
+        ],
+      ],
+      // What programs write as the factor of a pattern is one on lines of some file that nobody has.
+      { name: 'DIAG', angleDeg: turn, scale: 0.7 * scale, families: familiesOf(PATTERN, scale, turn) },
+    );
+  }
+  if (shown) file.sheet('A', 420, 297).viewport({ layer: 'WALL' }, [200, 150], 380, 260, [2000, 400], 50);
+  const read = readDrawing(file.bytes());
+  if (!read.ok) throw new Error(read.problem.message);
+  return read.value;
+}
+
+it('takes lines as they print, as most of the drawing has them', () => {
+  expect(learnFills(drawing([50, 100, 50], true), new Set())).toMatchObject([
+    { name: 'DIAG', basis: 'paper', lines: [{ angleDeg: 45, spacingMm: 2, dashesMm: [3, -1] }] },
+  ]);
+});
+
+it('takes them in the model, where no scale shows them', () => {
+  expect(learnFills(drawing([50, 50], false), new Set())).toMatchObject([
+    { name: 'DIAG', basis: 'model', lines: [{ angleDeg: 45, spacingMm: 100, dashesMm: [150, -50] }] },
+  ]);
+});
+
+it('makes a standard that its own drawing keeps, turned one way or several', () => {
+  for (const turns of [[0], [30], [30, 75, 0]])
+    for (const shown of [true, false]) {
+      const from = drawing([50, 50, 50], shown, turns);
+      const { findings } = audit(from, learnStandard(from, 'Learnt'));
+      expect(findings.filter(({ rule }) => rule.startsWith('fills/')).map(({ message }) => message)).toEqual(
+        [],
+      );
+    }
+});
