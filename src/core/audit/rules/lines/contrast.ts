@@ -70,6 +70,8 @@ export const linesContrast: Rule = {
     const own = settings.parse(context.settings);
     const { drawing } = context;
     const light: number[] = [];
+    // Old versions have fills drawn line by line, in the colour of the fill: an area may be light.
+    const ofFills = new Set(context.standard.fills.map(({ colour }) => colour));
     return {
       on:
         own.printed === 'in black'
@@ -79,15 +81,16 @@ export const linesContrast: Rule = {
                 if (!READ.has(kindOf(drawing, row)) || isGenerated(drawing, row)) return;
                 const { colour, prints, shows, colourFrom } = context.facts.look(row);
                 if (!prints || !shows || colourFrom === 'placement' || isRead(colour, own)) return;
+                if (colourFrom === 'own' && 'number' in colour && ofFills.has(colour.number)) return;
                 light.push(row);
               },
             },
       *finish() {
         const groups = groupBy(light, (row) => {
-          const { colour, colourFrom, colourBy } = context.facts.look(row);
+          const { colourFrom, colourBy } = context.facts.look(row);
           return colourFrom === 'layer'
             ? `layer ${foldName(colourBy ?? '')}`
-            : `own ${foldName(context.layerUse(row).name)} ${formatColour(colour)}`;
+            : `own ${foldName(context.layerUse(row).name)}`;
         });
         for (const rows of groups.values()) {
           const found = draftOf(context, own, rows);
@@ -112,7 +115,12 @@ export const linesContrast: Rule = {
 
 function draftOf(context: AuditContext, own: Settings, rows: readonly number[]): FindingDraft | null {
   const { drawing, facts } = context;
-  const { colour, colourFrom, colourBy } = facts.look(rows[0]);
+  const { colourFrom, colourBy } = facts.look(rows[0]);
+  // Of several colours of their own the lightest speaks.
+  const lightest = rows.reduce((a, b) =>
+    ratioOf(facts.look(b).colour, own.printed) < ratioOf(facts.look(a).colour, own.printed) ? b : a,
+  );
+  const { colour } = facts.look(lightest);
   const ofLayer = colourFrom === 'layer';
   const use = ofLayer ? context.layers.get(foldName(colourBy ?? '')) : context.layerUse(rows[0]);
   if (!use) return null;
@@ -165,7 +173,7 @@ function draftOf(context: AuditContext, own: Settings, rows: readonly number[]):
   return {
     ...about,
     message: messages.own(what, rows.length, layer, formatColour(colour), own.printed, ratio),
-    subject: { layer, property: 'colour', value: `own ${formatColour(colour)}` },
+    subject: { layer, property: 'colour', value: 'own' },
     ...(fromLayer && isRead(fromLayer, own)
       ? {
           ...looksWith(fromLayer),
