@@ -118,7 +118,7 @@ const ROWS: Row[] = [
   ],
   ['S-FILL', 'Fills of cut concrete and steel', ['fill', 'solid'], 253, 'Continuous', 0.13, { role: 'fill' }],
   ['A-WALL', 'Walls of the terminal building', [...LINES, 'fill'], 7, 'Continuous', 0.5],
-  ['A-DOOR', 'Doors and their swing', ['line', 'symbol', 'arc'], 50, 'Continuous', 0.25],
+  ['A-DOOR', 'Doors and their swing', ['line', 'symbol', 'arc'], 52, 'Continuous', 0.25],
   ['A-GLAZ', 'Windows and glazing', ['symbol', ...LINES], 4, 'Continuous', 0.25],
   ['A-ROOF', 'Edges above the cut, canopies', LINES, 42, 'OHW-Above', 0.18, { meaning: 'above' }],
   ['E-POWR', 'Shore power: cables and pillars', ['symbol', ...LINES], 1, 'OHW-Service', 0.35],
