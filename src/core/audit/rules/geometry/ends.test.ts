@@ -29,6 +29,15 @@ testRule(geometryEnds, {
       }),
     },
     {
+      name: 'a cross of a survey that stands beside a line',
+      standard,
+      draw: sheetOf((sheet) => {
+        sheet.line(on, [0, 0], [50, 0]);
+        sheet.line(on, [20, 0.03], [24, 4.03]);
+        sheet.line(on, [20, 4.03], [24, 0.03]);
+      }),
+    },
+    {
       name: 'an end on an arc, and one on an edge of a symbol',
       standard,
       draw: (file) => {

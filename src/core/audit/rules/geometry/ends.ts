@@ -120,7 +120,8 @@ function shortIn(
       continue;
     }
     const limit = limitMm / mmPerUnit;
-    if (limit <= ONE_POINT || isShort(joints, vertex, limit)) continue;
+    if (limit <= ONE_POINT || isShort(joints, vertex, SHORT * limit) || isMark(joints, vertex, limit))
+      continue;
     const near = nearest(context, container, joints, vertex, limit);
     if (!near) continue;
     if (near.vertex !== null) met.add(near.vertex);
@@ -133,11 +134,31 @@ function shortIn(
 /** A line that is no longer than so many gaps is a detail of its own: an arrow, a dash of a pattern, a letter. */
 const SHORT = 40;
 
-function isShort(joints: Joints, vertex: number, limit: number): boolean {
+/** A line of no more gaps than these that touches nothing at either end is a mark: a cross, a tick. */
+const MARK = 200;
+
+function isShort(joints: Joints, vertex: number, length: number): boolean {
   const piece = pieceOf(joints, vertex);
   if (piece === null) return false;
   const [a, b] = [joints.pieces[piece].from, joints.pieces[piece].to].map((one) => joints.vertices[one]);
-  return Math.hypot(b.x - a.x, b.y - a.y) < SHORT * limit;
+  return Math.hypot(b.x - a.x, b.y - a.y) < length;
+}
+
+/** Whether an end is one of a mark, which stands by itself and is drawn to nothing at either end. */
+function isMark(joints: Joints, vertex: number, limit: number): boolean {
+  if (!isShort(joints, vertex, MARK * limit)) return false;
+  const { row } = joints.vertices[vertex];
+  const step = joints.vertices[vertex + 1]?.row === row ? 1 : -1;
+  let other = vertex;
+  while (joints.vertices[other + step]?.row === row) other += step;
+  const { x, y } = joints.vertices[other];
+  const isOther = (one: number): boolean => joints.vertices[one].row !== row;
+  return !(
+    joints.verticesNear(x, y, limit).some((one) => isOther(one) && joints.vertices[one].of !== 'dimension') ||
+    joints
+      .piecesNear(x, y, x, y, limit)
+      .some((piece) => joints.pieces[piece].row !== row && distanceTo(joints, piece, x, y) <= limit)
+  );
 }
 
 /** What a free end nearly meets: another end or bend, or a piece that runs past it. */

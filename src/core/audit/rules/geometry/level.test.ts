@@ -34,6 +34,17 @@ testRule(geometryLevel, {
       draw: squareWith((model) => model.line(on, [4e6, 5.5e6], [4e6 + 100, 5.5e6 + 1e-6]), [4e6, 5.5e6]),
     },
     {
+      name: 'a contour beside square lines, on a layer of its own',
+      standard,
+      draw: squareWith((model) => {
+        const contour = Array.from({ length: 30 }, (_, i): [number, number] => [
+          40 * i,
+          300 * Math.sin(i / 5),
+        ]);
+        model.polyline({ layer: 'CONTOUR' }, [...contour, [1240, contour[29][1] + 0.1]]);
+      }),
+    },
+    {
       name: 'a space in which most lines are neither level nor plumb',
       standard,
       draw: (file) => {

@@ -13,7 +13,7 @@ const messages = {
   off: (what: string, layer: string, is: string, angle: string, units: string) =>
     `${what} on layer “${layer}” ${is} almost level or plumb: up to ${angle}° off, which is ${units} at the end.`,
   skewed: (count: number) =>
-    `${count} pieces almost level or plumb: most lines of their space are neither, so that nothing says they should be`,
+    `${count} pieces almost level or plumb: most lines of their layers are neither, so that nothing says they should be`,
 };
 
 const settings = z.strictObject({
@@ -27,7 +27,7 @@ const settings = z.strictObject({
 });
 type Settings = z.infer<typeof settings>;
 
-/** Share of a space’s straight length that has to be level or plumb for what is almost so to be a slip. */
+/** Share of a layer’s straight length that has to be level or plumb for what is almost so to be a slip. */
 const MOSTLY = 0.5;
 /** A piece that is off by less than this many drawing units lies as it was typed. */
 const AS_TYPED = 2 * ONE_POINT;
@@ -62,12 +62,11 @@ export const geometryLevel: Rule = {
     for (const [index, container] of drawing.containers.entries()) {
       if (container.rows.length === 0 || isGenerated(drawing, container.rows[0])) continue;
       const joints = context.facts.joints(index);
-      const off = offIn(joints, own);
+      const all = offIn(joints, own);
+      if (all.length === 0) continue;
+      const off = meantSquare(context, joints, all);
+      if (off.length < all.length) context.notChecked(messages.skewed(all.length - off.length));
       if (off.length === 0) continue;
-      if (!isMostlySquare(joints)) {
-        context.notChecked(messages.skewed(off.length));
-        continue;
-      }
       const plan = planFor(context, joints, own, off);
       const worst = new Map<number, Off>();
       for (const one of off) {
@@ -110,7 +109,9 @@ export const geometryLevel: Rule = {
     return {
       operations: [...spaces.keys()].flatMap((container) => {
         const joints = context.facts.joints(Number(container));
-        const off = offIn(joints, own).filter(({ piece }) => wanted.has(joints.pieces[piece].row));
+        const off = meantSquare(context, joints, offIn(joints, own)).filter(({ piece }) =>
+          wanted.has(joints.pieces[piece].row),
+        );
         const operation = planFor(context, joints, own, off).moving.operation('almost level or plumb');
         return 'rows' in operation && operation.rows.length > 0 ? [operation] : [];
       }),
@@ -141,17 +142,27 @@ function offIn(joints: Joints, { angle }: Settings): Off[] {
   });
 }
 
-/** Whether most of what is drawn straight in a space is level or plumb. */
-function isMostlySquare({ vertices, pieces }: Joints): boolean {
-  let [square, all] = [0, 0];
-  for (const { from, to } of pieces) {
+/** Those on layers of which most of what is drawn straight is level or plumb: a contour may run as it likes. */
+function meantSquare(
+  { drawing }: AuditContext,
+  { vertices, pieces }: Joints,
+  off: readonly Off[],
+): readonly Off[] {
+  const lengths = new Map<number, { square: number; all: number }>();
+  for (const { row, from, to } of pieces) {
     const dx = Math.abs(vertices[to].x - vertices[from].x);
     const dy = Math.abs(vertices[to].y - vertices[from].y);
     const length = Math.hypot(dx, dy);
-    all += length;
-    if (Math.min(dx, dy) <= AS_TYPED) square += length;
+    const layer = drawing.objects.layer[row];
+    const of = lengths.get(layer) ?? { square: 0, all: 0 };
+    of.all += length;
+    if (Math.min(dx, dy) <= AS_TYPED) of.square += length;
+    lengths.set(layer, of);
   }
-  return square >= MOSTLY * all;
+  return off.filter(({ piece }) => {
+    const of = lengths.get(drawing.objects.layer[pieces[piece].row]);
+    return of !== undefined && of.square >= MOSTLY * of.all;
+  });
 }
 
 interface Plan {
