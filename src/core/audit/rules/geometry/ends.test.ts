@@ -91,8 +91,8 @@ it('draws lines on along their own direction, and leaves the rest of them where 
       sheet.line(on, [50.03, 0.02], [50.03, 50]);
       sheet.line(on, [25, 0.04], [25, 30]);
       sheet.polyline(on, [
-        [5, 5],
-        [6, 5],
+        [5, 25],
+        [6, 25],
         [6, 0.01],
       ]);
     }),
@@ -104,7 +104,7 @@ it('draws lines on along their own direction, and leaves the rest of them where 
     [0, 0, 50.03, 0],
     [50.03, 0, 50.03, 50],
     [25, 0, 25, 30],
-    [5, 5, 6, 5, 6, 0],
+    [5, 25, 6, 25, 6, 0],
   ]);
 });
 
