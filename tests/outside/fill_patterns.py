@@ -1,6 +1,7 @@
 """Makes drawings with fills of another program's patterns, or reads fills.
 
 Usage: fill_patterns.py make FOLDER: writes one drawing in each version and prints their paths, as JSON.
+       fill_patterns.py texts FOLDER: the same with a text in each of three fills.
        fill_patterns.py read FILE ...: prints, for each file, its errors and its fills: pattern, lines, boundary, associativity.
 """
 import json
@@ -16,7 +17,7 @@ GRID = [[45, (0, 0), (-2.2, 2.2), []], [135, (0, 0), (-2.2, -2.2), []]]
 GROUND = [[0, (0, 0), (6, 6), [6, -6]], [90, (0.8, 5), (-6, 6), [6, -6]]]
 
 
-def make(version, path, form):
+def make(version, folder, form, with_texts):
     doc = ezdxf.new(version, units=4)
     doc.layers.add("WALL", color=3)
     model = doc.modelspace()
@@ -42,8 +43,10 @@ def make(version, path, form):
     sheet = doc.layouts.get("Layout1")
     sheet.page_setup(size=(420, 297), margins=(0, 0, 0, 0), units="mm")
     sheet.add_viewport(center=(200, 150), size=(380, 260), view_center_point=(4500, 3000), view_height=13000)
-    target = sys.argv[2]
-    where = os.path.join(target, path_of(version, form))
+    if with_texts:
+        for x, y in ((1000, 1000), (7500, 500), (2000, 5000)):
+            model.add_text("Slab 12", height=175, dxfattribs={"layer": "WALL"}).set_placement((x, y))
+    where = os.path.join(folder, path_of(version, form))
     if form == "binary":
         with open(where, "wb") as stream:
             doc.write(stream, fmt="bin")
@@ -64,7 +67,10 @@ def read(path):
             [round(one.angle, 6), [round(v, 6) for v in one.offset], [round(v, 6) for v in one.dash_length_items]]
             for one in hatch.pattern.lines
         ]
+        corners = [[list(v[:2]) for v in getattr(path, "vertices", [])] for path in hatch.paths]
         found[hatch.dxf.handle] = {
+            "corners": corners,
+            "flags": [path.path_type_flags for path in hatch.paths],
             "pattern": hatch.dxf.pattern_name,
             "solid": hatch.dxf.solid_fill,
             "associative": hatch.dxf.associative,
@@ -75,8 +81,8 @@ def read(path):
     return {"errors": sorted(str(error.message) for error in doc.audit().errors), "fills": found}
 
 
-if sys.argv[1] == "make":
+if sys.argv[1] in ("make", "texts"):
     forms = [("R2000", "text"), ("R2010", "text"), ("R2018", "text"), ("R2010", "binary")]
-    print(json.dumps([make(version, "", form) for version, form in forms]))
+    print(json.dumps([make(version, sys.argv[2], form, sys.argv[1] == "texts") for version, form in forms]))
 else:
     print(json.dumps([read(path) for path in sys.argv[2:]]))

@@ -4,6 +4,7 @@ import { basename, join } from 'node:path';
 import { audit } from '../../src/core/audit/engine';
 import { correctDrawing } from '../../src/core/correct/correct';
 import { readDrawing } from '../../src/core/dxf/read/interpret';
+import { factsOf } from '../../src/core/facts/facts';
 import { fillSchema } from '../../src/core/standard/fills';
 import { blankStandard, layerOf, type Standard } from '../../src/core/standard/standard';
 import { gdal, python } from './python';
@@ -21,6 +22,9 @@ interface Read {
         readonly associative: number;
         readonly lines: readonly (readonly [number, readonly [number, number], readonly number[]])[];
         readonly paths: readonly string[];
+        /** Corners of each loop that is one of corners, and what each loop is marked as. */
+        readonly corners: readonly (readonly (readonly [number, number])[])[];
+        readonly flags: readonly number[];
       }
     >
   >;
@@ -44,7 +48,7 @@ const standard: Standard = {
 const folder = mkdtempSync(join(tmpdir(), 'zinc-fills-'));
 const paths = python<string[]>('fill_patterns.py', 'make', folder);
 
-it.each(paths.map((path) => [basename(path), path] as const))('%s', (name, path) => {
+it.each(paths.map((path) => [basename(path), path] as const))('%s: patterns of others', (name, path) => {
   const bytes = new Uint8Array(readFileSync(path));
   const read = readDrawing(bytes);
   if (!read.ok) throw new Error(read.problem.message);
@@ -91,4 +95,51 @@ it.each(paths.map((path) => [basename(path), path] as const))('%s', (name, path)
       expect([firstDashes, secondDashes]).toEqual([[], [150, -50]]);
     }
   }
+});
+
+const texts = python<string[]>('fill_patterns.py', 'texts', mkdtempSync(join(tmpdir(), 'zinc-fills-texts-')));
+
+it.each(texts.map((path) => [basename(path), path] as const))('%s: texts in fills', (name, path) => {
+  const bytes = new Uint8Array(readFileSync(path));
+  const plain: Standard = { ...standard, fills: [] };
+  const read = readDrawing(bytes);
+  if (!read.ok) throw new Error(read.problem.message);
+  const found = audit(read.value, plain).findings.filter(({ rule }) => rule === 'fills/over-text');
+  expect(found.map(({ message }) => message)).toEqual([
+    '3 texts on layer “WALL” lie in the lines of a fill.',
+  ]);
+  const result = correctDrawing(bytes, plain, { findings: found.map(({ key }) => key) });
+  if (!result.ok) throw new Error(result.problem.message);
+  expect(result.value.unsettled).toEqual([]);
+  const corrected = join(folder, `texts-${name}`);
+  writeFileSync(corrected, result.value.bytes);
+  const [before, now] = python<Read[]>('fill_patterns.py', 'read', path, corrected);
+  expect(now.errors).toEqual(before.errors);
+  expect(gdal(corrected).code).toBe(gdal(path).code);
+  const facts = factsOf(read.value, 0.25);
+  const boxes = facts.rowsOfKind('text').map((row) => facts.text(row)!.box!);
+  let cut = 0;
+  for (const [handle, fill] of Object.entries(now.fills)) {
+    const was = before.fills[handle];
+    // All that was there before is there, and what it is tied to; behind it comes what is cut out for the text.
+    expect(fill.paths.slice(0, was.paths.length)).toEqual(was.paths);
+    expect([fill.pattern, fill.lines, fill.associative]).toEqual([was.pattern, was.lines, was.associative]);
+    for (const [i, island] of fill.corners.entries()) {
+      if (i < was.paths.length) continue;
+      cut++;
+      // Corners, around a text.
+      expect(fill.flags[i]).toBe(2 + 8);
+      const area = island.reduce((sum, [x, y], k) => {
+        const [u, v] = island[(k + 1) % island.length];
+        return sum + (x * v - u * y) / 2;
+      }, 0);
+      // 0.7 mm at 1:50 on each side.
+      const areas = boxes.map(([ax, ay, bx, by, cx, cy]) => {
+        const [w, h] = [Math.hypot(bx - ax, by - ay), Math.hypot(cx - bx, cy - by)];
+        return (w + 70) * (h + 70);
+      });
+      expect(Math.min(...areas.map((one) => Math.abs(one - area)))).toBeLessThan(1e-3);
+    }
+  }
+  expect(cut).toBe(3);
 });

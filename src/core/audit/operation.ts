@@ -186,6 +186,12 @@ export type Operation =
       readonly fill: string;
       readonly unitsPerMm: readonly number[];
     }
+  /** Islands are cut out of fills: loops of corners for each. */
+  | {
+      readonly type: 'cut fills';
+      readonly rows: readonly number[];
+      readonly loops: readonly (readonly (readonly (readonly [number, number])[])[])[];
+    }
   /** Lines of dimensions that are drawn shorter than they are get a jog. */
   | { readonly type: 'jog dimensions'; readonly rows: readonly number[] }
   /** Dimensions go to a style that the drawing has, each as large as it was drawn. */
@@ -294,6 +300,7 @@ export function footprintOf(operation: Operation): Footprint {
       };
     case 'move vertices':
     case 'flatten':
+    case 'cut fills':
       return { reads: [], writes: [], objects: { what: 'place', rows: operation.rows } };
     case 'set leader points':
     case 'resize texts':

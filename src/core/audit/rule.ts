@@ -58,6 +58,7 @@ export interface Change {
     | 'unit'
     | 'pattern factor'
     | 'pattern'
+    | 'boundary'
     | 'text'
     | 'height'
     | 'place'

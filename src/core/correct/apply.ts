@@ -4,16 +4,15 @@ import type { Operation } from '../audit/operation';
 import type { Change, Movement } from '../audit/rule';
 import { formatValue, named, penWidth, words } from '../audit/value';
 import { formatColour, hexOf } from '../dxf/colour';
-import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
-import { setFillPattern } from '../dxf/edit/edit-fill';
+import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
 import { type RecordKind, recordsNamed, TABLES } from '../dxf/edit/edit-records';
 import { handleOfRecord, removeDoubledRecord } from '../dxf/edit/owned-records';
 import { foldName } from '../dxf/interner';
 import { NO_RGB, WIDTH_DEFAULT } from '../dxf/objects';
 import type { OwnProperty } from '../standard/definitions';
-import { familiesOf } from '../standard/fills';
-import { findFill, findLinetype } from '../standard/standard';
+import { findLinetype } from '../standard/standard';
 import { applyDimensions } from './apply-dimensions';
+import { applyFills } from './apply-fills';
 import { applyGeometry } from './apply-geometry';
 import { applyLayers } from './apply-layers';
 import { type ApplyingHand, applyLettering } from './apply-lettering';
@@ -178,7 +177,8 @@ export class Applying {
         applyGeometry(this.hand, rule, operation);
         return;
       case 'set fills':
-        this.setFills(rule, operation);
+      case 'cut fills':
+        applyFills(this.hand, rule, operation);
         return;
       case 'set dimension style':
       case 'become dimension style':
@@ -334,26 +334,6 @@ export class Applying {
       const before = layerNameOf(drawing, row);
       this.editor.setObjectLayer(row, name);
       this.objectChange(rule, row, 'layer', before, name);
-    }
-  }
-
-  private setFills(
-    rule: string,
-    { rows, fill: name, unitsPerMm }: Extract<Operation, { type: 'set fills' }>,
-  ): void {
-    const { drawing, standard, facts } = this.context;
-    const fill = findFill(standard, name);
-    if (!fill) return;
-    for (const [i, row] of rows.entries()) {
-      const before = facts.fill(row)?.pattern ?? '';
-      const turn = fill.angle === 'host' ? drawing.reader.findNumber(rangeOf(drawing, row), 52, 0) : 0;
-      setFillPattern(this.editor, row, {
-        name: fill.kind === 'solid' ? 'SOLID' : fill.name,
-        angleDeg: turn,
-        scale: unitsPerMm[i],
-        families: fill.kind === 'lines' ? familiesOf(fill, unitsPerMm[i], turn) : [],
-      });
-      this.objectChange(rule, row, 'pattern', before, fill.name);
     }
   }
 

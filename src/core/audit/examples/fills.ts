@@ -1,7 +1,8 @@
 import { familiesOf, fillSchema, type StandardFill } from '../../standard/fills';
 import { fillsChanged } from '../rules/fills/changed';
+import { fillsOverText } from '../rules/fills/over-text';
 import { fillsUnknown } from '../rules/fills/unknown';
-import { asDefined, office, type RuleExample, WALL } from './example';
+import { asDefined, office, type RuleExample, TEXT, WALL } from './example';
 
 const CONCRETE = fillSchema.parse({
   name: 'CONCRETE',
@@ -33,6 +34,27 @@ const cut =
     );
   };
 
+/** The wall that is cut, with its name in it. */
+const named =
+  (clear: boolean): RuleExample['complies']['draw'] =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    file.layer(asDefined(TEXT));
+    sheet.rectangle({ layer: 'WALL' }, [12, 10], 54, 16);
+    const rectangle = (x: number, y: number, w: number, h: number): [number, number][] => [
+      [x, y],
+      [x + w, y],
+      [x + w, y + h],
+      [x, y + h],
+    ];
+    sheet.patternFill(
+      { layer: 'WALL' },
+      [rectangle(12, 10, 54, 16), ...(clear ? [rectangle(27, 14.5, 24, 7)] : [])],
+      { name: CONCRETE.name, angleDeg: 0, scale: 1, families: familiesOf(CONCRETE) },
+    );
+    sheet.text({ layer: 'TEXT' }, [30, 16.5], 3.5, 'Wall B 2');
+  };
+
 export const FILL_EXAMPLES: Readonly<Record<string, RuleExample>> = {
   [fillsUnknown.meta.id]: {
     standard: { ...office(), fills: [CONCRETE] },
@@ -49,5 +71,13 @@ export const FILL_EXAMPLES: Readonly<Record<string, RuleExample>> = {
         lines: CONCRETE.lines.map((line) => ({ ...line, spacingMm: 8 })),
       }),
     },
+  },
+  [fillsOverText.meta.id]: {
+    standard: { ...office(), fills: [CONCRETE] },
+    complies: {
+      says: 'The name of the wall stands clear of the fill.',
+      draw: named(true),
+    },
+    breaks: { says: 'The name of the wall stands in the lines of the fill.', draw: named(false) },
   },
 };

@@ -21,6 +21,7 @@ import { fileDoubledRecords } from './file/doubled-records';
 import { fileHandles } from './file/handles';
 import { fileStructure } from './file/structure';
 import { fillsChanged } from './fills/changed';
+import { fillsOverText } from './fills/over-text';
 import { fillsUnknown } from './fills/unknown';
 import { geometryDoubled } from './geometry/doubled';
 import { geometryEnds } from './geometry/ends';
@@ -125,6 +126,7 @@ export const RULES: readonly Rule[] = [
   leadersColumn,
   fillsUnknown,
   fillsChanged,
+  fillsOverText,
   geometryDoubled,
   geometryNothing,
   geometryOverlapping,

@@ -1,4 +1,5 @@
 import { rangeOf } from '../drawing';
+import { decimal } from '../real';
 import type { EditBase } from './edit-base';
 import { type FillPattern, patternTags } from './fill-tags';
 
@@ -22,4 +23,36 @@ export function setFillPattern(base: EditBase, row: number, pattern: FillPattern
   while (end < range.end && PATTERN_CODES.has(codes[end])) end++;
   if (end > kind + 1) base.edits.removeRange(kind + 1, end);
   if (pattern.families.length > 0) base.edits.insertBefore(end, patternTags(pattern));
+}
+
+/** A loop of corners that is cut out of a fill around a text: 2 corners, 8 text (group code 92 of the published reference). */
+const TEXT_ISLAND = 10;
+
+/** Cuts islands out of a fill; its boundary and its pattern stay. Each island is a loop of corners inside of what is filled. */
+export function addIslands(
+  base: EditBase,
+  row: number,
+  loops: readonly (readonly (readonly [number, number])[])[],
+): void {
+  const { reader } = base.drawing;
+  const range = rangeOf(base.drawing, row);
+  const count = reader.find(range, 91);
+  // The style of islands is the first tag behind the boundary.
+  const end = reader.find(range, 75);
+  if (count < 0 || end < count) return;
+  base.edits.replace(count, reader.int(count) + loops.length);
+  base.edits.insertBefore(
+    end,
+    loops.flatMap((loop) => [
+      { code: 92, value: TEXT_ISLAND },
+      { code: 72, value: 0 },
+      { code: 73, value: 1 },
+      { code: 93, value: loop.length },
+      ...loop.flatMap(([x, y]) => [
+        { code: 10, value: decimal(x) },
+        { code: 20, value: decimal(y) },
+      ]),
+      { code: 97, value: 0 },
+    ]),
+  );
 }

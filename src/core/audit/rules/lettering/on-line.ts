@@ -4,13 +4,12 @@ import { foldName } from '../../../dxf/interner';
 import { LINE_KINDS, type ObjectKind } from '../../../dxf/object-kinds';
 import type { TextFact } from '../../../facts/texts';
 import { type Box, boxOfPoints } from '../../../geometry/box';
-import { contains } from '../../../geometry/hatch';
 import { movedBy, type OrientedBox, overlapOf, runsIn, shrunkBy } from '../../../geometry/oriented-box';
 import { type AuditContext, groupBy, isPlaced } from '../../context';
 import type { FindingDraft, Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
-import { saysShort, texts, writtenText } from './shared';
+import { isMasked, saysShort, texts, writtenText } from './shared';
 
 const messages = {
   on: (count: number, first: string, layer: string, what: string) =>
@@ -267,18 +266,6 @@ function isNumberOf(
   return size > 0 && Math.abs((x1 - x0) * (my - y0) - (y1 - y0) * (mx - x0)) / size < MIDDLE * height;
 }
 const FEW_EDGES = 6;
-
-/** Whether a mask that is drawn before the text keeps clear what lies under it. */
-function isMasked({ drawing, facts }: AuditContext, row: number, box: OrientedBox): boolean {
-  const corners = [0, 2, 4, 6].map((i) => [box[i], box[i + 1]] as const);
-  return facts.index(drawing.objects.container[row], 'mask').some(boxOfPoints(box), (mask) => {
-    if (mask > row) return false;
-    const edges = facts.edges(mask);
-    const loop: number[] = [];
-    for (let i = 0; i < edges.length; i += 4) loop.push(edges[i], edges[i + 1]);
-    return loop.length >= 6 && corners.every(([x, y]) => contains(loop, x, y));
-  });
-}
 
 /** The shortest way on which a text leaves the lines that run through it and comes to lie on nothing else. */
 function clearWay(

@@ -1,5 +1,8 @@
 import { wordsOf } from '../../../dxf/read/decode-text';
 import type { LetteringFact } from '../../../facts/texts';
+import { boxOfPoints } from '../../../geometry/box';
+import { contains } from '../../../geometry/hatch';
+import type { OrientedBox } from '../../../geometry/oriented-box';
 import { oneLine } from '../../../one-line';
 import { type AuditContext, isGenerated } from '../../context';
 
@@ -34,4 +37,16 @@ export function majorityOf(values: readonly number[], tolerance: number): number
   }
   const [low, high] = [values[best.from], values[best.from + best.count - 1]];
   return (low + high) / 2;
+}
+
+/** Whether a mask that is drawn before the text keeps clear what lies under it. */
+export function isMasked({ drawing, facts }: AuditContext, row: number, box: OrientedBox): boolean {
+  const corners = [0, 2, 4, 6].map((i) => [box[i], box[i + 1]] as const);
+  return facts.index(drawing.objects.container[row], 'mask').some(boxOfPoints(box), (mask) => {
+    if (mask > row) return false;
+    const edges = facts.edges(mask);
+    const loop: number[] = [];
+    for (let i = 0; i < edges.length; i += 4) loop.push(edges[i], edges[i + 1]);
+    return loop.length >= 6 && corners.every(([x, y]) => contains(loop, x, y));
+  });
 }

@@ -1,0 +1,38 @@
+import type { Operation } from '../audit/operation';
+import { rangeOf } from '../dxf/drawing';
+import { addIslands, setFillPattern } from '../dxf/edit/edit-fill';
+import { familiesOf } from '../standard/fills';
+import { findFill } from '../standard/standard';
+import type { ApplyingHand } from './apply-lettering';
+
+/** Operations on fills. */
+export type FillOperation = Extract<Operation, { type: 'set fills' | 'cut fills' }>;
+
+/** Gives fills another pattern, or cuts islands out of them. */
+export function applyFills(hand: ApplyingHand, rule: string, operation: FillOperation): void {
+  const { context, editor, objectChange } = hand;
+  const { drawing, standard, facts } = context;
+  if (operation.type === 'cut fills') {
+    for (const [i, row] of operation.rows.entries()) {
+      const loops = operation.loops[i];
+      addIslands(editor, row, loops);
+      const islands = loops.length === 1 ? '1 island' : `${loops.length} islands`;
+      objectChange(rule, row, 'boundary', 'over text', `${islands} cut out for text`);
+    }
+    return;
+  }
+  const fill = findFill(standard, operation.fill);
+  if (!fill) return;
+  for (const [i, row] of operation.rows.entries()) {
+    const before = facts.fill(row)?.pattern ?? '';
+    const scale = operation.unitsPerMm[i];
+    const turn = fill.angle === 'host' ? drawing.reader.findNumber(rangeOf(drawing, row), 52, 0) : 0;
+    setFillPattern(editor, row, {
+      name: fill.kind === 'solid' ? 'SOLID' : fill.name,
+      angleDeg: turn,
+      scale,
+      families: fill.kind === 'lines' ? familiesOf(fill, scale, turn) : [],
+    });
+    objectChange(rule, row, 'pattern', before, fill.name);
+  }
+}
