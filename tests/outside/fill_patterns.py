@@ -46,6 +46,10 @@ def make(version, folder, form, with_texts):
     if with_texts:
         for x, y in ((1000, 1000), (7500, 500), (2000, 5000)):
             model.add_text("Slab 12", height=175, dxfattribs={"layer": "WALL"}).set_placement((x, y))
+        # A line, and a solid fill that is drawn over it.
+        model.add_line((12000, 500), (13000, 500), dxfattribs={"layer": "WALL"})
+        over = model.add_hatch(color=256, dxfattribs={"layer": "WALL"})
+        over.paths.add_polyline_path([(11000, 0), (14000, 0), (14000, 1000), (11000, 1000)], is_closed=True)
     where = os.path.join(folder, path_of(version, form))
     if form == "binary":
         with open(where, "wb") as stream:
@@ -78,7 +82,8 @@ def read(path):
             "paths": [repr([getattr(path, "vertices", None), [vars(e) for e in getattr(path, "edges", [])],
                             path.path_type_flags]) for path in hatch.paths],
         }
-    return {"errors": sorted(str(error.message) for error in doc.audit().errors), "fills": found}
+    order = [entity.dxf.handle for entity in doc.modelspace()]
+    return {"order": order, "errors": sorted(str(error.message) for error in doc.audit().errors), "fills": found}
 
 
 if sys.argv[1] in ("make", "texts"):

@@ -12,6 +12,8 @@ import { gdal, python } from './python';
 // Fills that another program made become the office's, and that program reads them back.
 
 interface Read {
+  /** Handles of the objects of the model, in the order in which they are drawn. */
+  readonly order: readonly string[];
   readonly errors: readonly string[];
   readonly fills: Readonly<
     Record<
@@ -142,4 +144,24 @@ it.each(texts.map((path) => [basename(path), path] as const))('%s: texts in fill
     }
   }
   expect(cut).toBe(3);
+});
+
+it.each(texts.map((path) => [basename(path), path] as const))('%s: a fill in front', (name, path) => {
+  const bytes = new Uint8Array(readFileSync(path));
+  const read = readDrawing(bytes);
+  if (!read.ok) throw new Error(read.problem.message);
+  const plain: Standard = { ...standard, fills: [] };
+  const found = audit(read.value, plain).findings.filter(({ rule }) => rule === 'fills/in-front');
+  expect(found.map(({ message }) => message)).toEqual([
+    '1 fill on layer “WALL” hides 1 line, drawn over it.',
+  ]);
+  const result = correctDrawing(bytes, plain, { findings: found.map(({ key }) => key) });
+  if (!result.ok) throw new Error(result.problem.message);
+  const corrected = join(folder, `order-${name}`);
+  writeFileSync(corrected, result.value.bytes);
+  const [before, now] = python<Read[]>('fill_patterns.py', 'read', path, corrected);
+  expect(now.errors).toEqual(before.errors);
+  expect(now.fills).toEqual(before.fills);
+  const [moved] = found[0].handles;
+  expect(now.order).toEqual([moved, ...before.order.filter((handle) => handle !== moved)]);
 });

@@ -186,6 +186,8 @@ export type Operation =
       readonly fill: string;
       readonly unitsPerMm: readonly number[];
     }
+  /** Objects are drawn before all others of their space, so that these lie over them. */
+  | { readonly type: 'send behind'; readonly rows: readonly number[] }
   /** Islands are cut out of fills: loops of corners for each. */
   | {
       readonly type: 'cut fills';
@@ -301,6 +303,7 @@ export function footprintOf(operation: Operation): Footprint {
     case 'move vertices':
     case 'flatten':
     case 'cut fills':
+    case 'send behind':
       return { reads: [], writes: [], objects: { what: 'place', rows: operation.rows } };
     case 'set leader points':
     case 'resize texts':

@@ -59,6 +59,7 @@ export interface Change {
     | 'pattern factor'
     | 'pattern'
     | 'boundary'
+    | 'draw order'
     | 'text'
     | 'height'
     | 'place'

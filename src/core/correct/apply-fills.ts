@@ -1,17 +1,23 @@
 import type { Operation } from '../audit/operation';
 import { rangeOf } from '../dxf/drawing';
 import { addIslands, setFillPattern } from '../dxf/edit/edit-fill';
+import { sendBehind } from '../dxf/edit/edit-order';
 import { familiesOf } from '../standard/fills';
 import { findFill } from '../standard/standard';
 import type { ApplyingHand } from './apply-lettering';
 
 /** Operations on fills. */
-export type FillOperation = Extract<Operation, { type: 'set fills' | 'cut fills' }>;
+export type FillOperation = Extract<Operation, { type: 'set fills' | 'cut fills' | 'send behind' }>;
 
 /** Gives fills another pattern, or cuts islands out of them. */
 export function applyFills(hand: ApplyingHand, rule: string, operation: FillOperation): void {
   const { context, editor, objectChange } = hand;
   const { drawing, standard, facts } = context;
+  if (operation.type === 'send behind') {
+    sendBehind(editor, operation.rows);
+    for (const row of operation.rows) objectChange(rule, row, 'draw order', 'in front', 'behind');
+    return;
+  }
   if (operation.type === 'cut fills') {
     for (const [i, row] of operation.rows.entries()) {
       const loops = operation.loops[i];

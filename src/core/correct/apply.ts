@@ -178,6 +178,7 @@ export class Applying {
         return;
       case 'set fills':
       case 'cut fills':
+      case 'send behind':
         applyFills(this.hand, rule, operation);
         return;
       case 'set dimension style':

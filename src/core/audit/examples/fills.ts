@@ -1,5 +1,6 @@
 import { familiesOf, fillSchema, type StandardFill } from '../../standard/fills';
 import { fillsChanged } from '../rules/fills/changed';
+import { fillsInFront } from '../rules/fills/in-front';
 import { fillsOverText } from '../rules/fills/over-text';
 import { fillsUnknown } from '../rules/fills/unknown';
 import { asDefined, office, type RuleExample, TEXT, WALL } from './example';
@@ -55,6 +56,30 @@ const named =
     sheet.text({ layer: 'TEXT' }, [30, 16.5], 3.5, 'Wall B 2');
   };
 
+/** A slab with bars in it, and its grey drawn before or after them. */
+const slab =
+  (grey: 'first' | 'last'): RuleExample['complies']['draw'] =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    const shade = (): void =>
+      sheet.patternFill(
+        { layer: 'WALL', colour: 254 },
+        [
+          [
+            [12, 10],
+            [66, 10],
+            [66, 26],
+            [12, 26],
+          ],
+        ],
+        { name: 'SOLID', angleDeg: 0, scale: 1, families: [] },
+      );
+    if (grey === 'first') shade();
+    sheet.rectangle({ layer: 'WALL' }, [12, 10], 54, 16);
+    for (const y of [14, 22]) sheet.line({ layer: 'WALL' }, [14, y], [64, y]);
+    if (grey === 'last') shade();
+  };
+
 export const FILL_EXAMPLES: Readonly<Record<string, RuleExample>> = {
   [fillsUnknown.meta.id]: {
     standard: { ...office(), fills: [CONCRETE] },
@@ -79,5 +104,13 @@ export const FILL_EXAMPLES: Readonly<Record<string, RuleExample>> = {
       draw: named(true),
     },
     breaks: { says: 'The name of the wall stands in the lines of the fill.', draw: named(false) },
+  },
+  [fillsInFront.meta.id]: {
+    standard: office(),
+    complies: { says: 'The grey of the slab lies behind its reinforcement.', draw: slab('first') },
+    breaks: {
+      says: 'It lies in front: the reinforcement is gone, and the outline is half as wide.',
+      draw: slab('last'),
+    },
   },
 };

@@ -21,6 +21,7 @@ import { fileDoubledRecords } from './file/doubled-records';
 import { fileHandles } from './file/handles';
 import { fileStructure } from './file/structure';
 import { fillsChanged } from './fills/changed';
+import { fillsInFront } from './fills/in-front';
 import { fillsOverText } from './fills/over-text';
 import { fillsUnknown } from './fills/unknown';
 import { geometryDoubled } from './geometry/doubled';
@@ -127,6 +128,7 @@ export const RULES: readonly Rule[] = [
   fillsUnknown,
   fillsChanged,
   fillsOverText,
+  fillsInFront,
   geometryDoubled,
   geometryNothing,
   geometryOverlapping,

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Drawing, entityOf, layerNameOf, rangeOf } from '../../../dxf/drawing';
+import { entityOf, layerNameOf, rangeOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { boxOfPoints } from '../../../geometry/box';
 import { type OrientedBox, overlapOf, runsIn, shrunkBy } from '../../../geometry/oriented-box';
@@ -8,7 +8,7 @@ import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
 import { isMasked, texts, writtenText } from '../lettering/shared';
-import { drawnFill, fillNamed } from './shared';
+import { drawnFill, fillNamed, isDrawnLater } from './shared';
 
 const messages = {
   lines: (count: number, layer: string) =>
@@ -131,12 +131,6 @@ function underOf(context: AuditContext, own: Settings, row: number): Under[] {
       const why = whyNotCut(context, fill);
       return [{ row, fill, hidden, cut: why === '' ? cut : null, why }];
     });
-}
-
-/** Whether one object of a space is drawn over another. */
-function isDrawnLater(drawing: Drawing, row: number, other: number): boolean {
-  const order = drawing.drawOrder.get(drawing.objects.container[row]);
-  return order ? order.indexOf(row) > order.indexOf(other) : row > other;
 }
 
 /** Why a fill cannot be cut out; empty where it can. */

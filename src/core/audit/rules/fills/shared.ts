@@ -1,3 +1,4 @@
+import type { Drawing } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import type { FillFact } from '../../../facts/annotations';
 import type { StandardFill } from '../../../standard/fills';
@@ -50,3 +51,9 @@ export const anglesOf = (families: FillFact['families']): number[] =>
 /** The same of a fill of the standard. */
 export const wantedAngles = ({ lines }: StandardFill): number[] =>
   anglesOf(lines.map(({ angleDeg }) => ({ spacing: 1, angleRad: (angleDeg * Math.PI) / 180 })));
+
+/** Whether one object of a space is drawn over another. */
+export function isDrawnLater(drawing: Drawing, row: number, other: number): boolean {
+  const order = drawing.drawOrder.get(drawing.objects.container[row]);
+  return order ? order.indexOf(row) > order.indexOf(other) : row > other;
+}
