@@ -211,6 +211,8 @@ export type Operation =
       readonly settings: readonly DimensionSetting[];
     }
   | { readonly type: 'take from layer'; readonly rows: readonly number[]; readonly property: OwnProperty }
+  /** A linetype takes the name and the pattern of one of the standard, or its lines go to that one where it is there already. */
+  | { readonly type: 'become linetype'; readonly from: string; readonly to: string }
   | {
       readonly type: 'redefine linetype';
       readonly name: string;
@@ -343,6 +345,12 @@ export function footprintOf(operation: Operation): Footprint {
       return { reads: [], writes: [], objects: { what: 'text', rows: operation.rows } };
     case 'take from layer':
       return { reads: [], writes: [], objects: { what: operation.property, rows: operation.rows } };
+    case 'become linetype':
+      return {
+        reads: [],
+        writes: [operation.from, operation.to].map((name) => `linetype ${name.toLowerCase()}`),
+        objects: null,
+      };
     case 'redefine linetype':
       return { reads: [], writes: [`linetype ${operation.name.toLowerCase()}`], objects: null };
   }

@@ -41,7 +41,7 @@ export interface ApplyingHand {
   covers(row: number): void;
   styleChange(
     rule: string,
-    kind: 'text style' | 'dimension style',
+    kind: 'linetype' | 'text style' | 'dimension style',
     record: TagRange,
     property: Change['property'],
     before: string,

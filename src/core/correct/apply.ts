@@ -16,6 +16,7 @@ import { applyFills } from './apply-fills';
 import { applyGeometry } from './apply-geometry';
 import { applyLayers } from './apply-layers';
 import { type ApplyingHand, applyLettering } from './apply-lettering';
+import { applyLinetypes } from './apply-linetypes';
 import type { DrawingEditor } from './editor';
 import { Mentions } from './mentions';
 
@@ -60,7 +61,7 @@ export class Applying {
         this.mentions.listRecords(range);
         this.changes.push({
           rule,
-          handle: context.drawing.reader.findText(range, kind === 'text style' ? 5 : 105).toUpperCase(),
+          handle: context.drawing.reader.findText(range, kind === 'dimension style' ? 105 : 5).toUpperCase(),
           kind,
           property,
           where: `${kind}s`,
@@ -201,22 +202,9 @@ export class Applying {
           this.objectChange(rule, row, operation.property, before, 'from the layer');
         }
         return;
-      case 'redefine linetype': {
-        const record = context.drawing.linetypes.get(foldName(operation.name));
-        const wanted = findLinetype(context.standard, operation.name);
-        if (!record || !wanted) return;
-        editor.redefineLinetype(record, wanted);
-        this.mentions.listRecords(record.range);
-        this.changes.push({
-          rule,
-          handle: context.drawing.reader.findText(record.range, 5).toUpperCase(),
-          kind: 'linetype',
-          property: 'record',
-          where: 'linetypes',
-          before: operation.before,
-          after: operation.after,
-        });
-      }
+      case 'become linetype':
+      case 'redefine linetype':
+        applyLinetypes(this.hand, rule, operation);
     }
   }
 

@@ -1,7 +1,7 @@
 import type { Standard } from './standard';
 
 /** Kinds of names of a sender's that are set against names of the office, and remembered. */
-export const NAMED_KINDS = ['layer', 'text style', 'dimension style', 'fill'] as const;
+export const NAMED_KINDS = ['layer', 'linetype', 'text style', 'dimension style', 'fill'] as const;
 export type NamedKind = (typeof NAMED_KINDS)[number];
 
 /** Names of the office of one kind, with what each is for. */
@@ -12,6 +12,8 @@ export function officeNames(
   switch (kind) {
     case 'layer':
       return standard.layers;
+    case 'linetype':
+      return standard.linetypes.map(({ name, description }) => ({ name, purpose: description }));
     case 'text style':
       return standard.lettering.styles.map(({ name, use, heightMm }) => ({
         name,

@@ -81,7 +81,7 @@ const ledger = (more: Partial<LedgerProps>): LedgerProps => ({
   firstCount: 31,
   rules,
   edition: 'Edition 1',
-  office: { layer: demoStandard.layers, 'text style': [], 'dimension style': [], fill: [] },
+  office: { layer: demoStandard.layers, linetype: [], 'text style': [], 'dimension style': [], fill: [] },
   proposals: null,
   length: null,
   chosen: null,

@@ -4,6 +4,7 @@ import { linesMeaning } from '../rules/lines/meaning';
 import { linesOnPaper } from '../rules/lines/on-paper';
 import { linesTooNear } from '../rules/lines/too-near';
 import { linetypesRedefined } from '../rules/linetypes/redefined';
+import { linetypesUnknown } from '../rules/linetypes/unknown';
 import { pensNotHeld } from '../rules/pens/not-held';
 import { pensNotPermitted } from '../rules/pens/not-permitted';
 import { AXIS, asDefined, office, type RuleExample, WALL, wallWithAxis } from './example';
@@ -57,6 +58,14 @@ const layers =
   };
 
 export const LINE_EXAMPLES: Readonly<Record<string, RuleExample>> = {
+  [linetypesUnknown.meta.id]: {
+    standard: office(),
+    complies: { says: 'The axis is in “Axis”, a linetype of the standard.', draw: axis('Axis') },
+    breaks: {
+      says: 'The axis is in “MITTE_2”, which the standard does not have.',
+      draw: axis('MITTE_2', [10, -2, 1, -2]),
+    },
+  },
   [linetypesRedefined.meta.id]: {
     standard: office(),
     complies: {

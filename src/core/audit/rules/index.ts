@@ -60,6 +60,7 @@ import { linesMeaning } from './lines/meaning';
 import { linesOnPaper } from './lines/on-paper';
 import { linesTooNear } from './lines/too-near';
 import { linetypesRedefined } from './linetypes/redefined';
+import { linetypesUnknown } from './linetypes/unknown';
 import { objectsBaseLayer } from './objects/base-layer';
 import { objectsOwnColour } from './objects/own-colour';
 import { objectsOwnLinetype } from './objects/own-linetype';
@@ -91,6 +92,7 @@ export const RULES: readonly Rule[] = [
   layersDefaultWidth,
   layersWidth,
   layersPrinting,
+  linetypesUnknown,
   linetypesRedefined,
   linesMeaning,
   linesOnPaper,
