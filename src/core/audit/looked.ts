@@ -40,9 +40,8 @@ const KINDS: Readonly<Partial<Record<Family, readonly ObjectKind[]>>> = {
 
 /** What of a family no rule looks at yet: until one does, a verdict speaks of the rest alone. */
 const NOT_YET: Readonly<Partial<Record<Family, string>>> = {
-  fills: 'no rule yet for their lines, origins, boundaries and order, for text under them, and for materials',
-  geometry:
-    'no rule yet for lines almost level, ends that nearly meet, lines that overlap in part, heights and strays',
+  fills: 'no rule yet for where their lines are counted from, open boundaries, slivers, and materials',
+  geometry: 'no rule yet for groups within groups',
 };
 
 const familyOf = (rule: Rule): Family | undefined => OF_FOLDER[rule.meta.id.split('/')[0]];

@@ -1,6 +1,9 @@
 import { familiesOf, fillSchema, type StandardFill } from '../../standard/fills';
+import { layerOf } from '../../standard/standard';
 import { fillsChanged } from '../rules/fills/changed';
+import { fillsDoubled } from '../rules/fills/doubled';
 import { fillsInFront } from '../rules/fills/in-front';
+import { fillsLayer } from '../rules/fills/layer';
 import { fillsOverText } from '../rules/fills/over-text';
 import { fillsUnknown } from '../rules/fills/unknown';
 import { asDefined, office, type RuleExample, TEXT, WALL } from './example';
@@ -15,14 +18,17 @@ const CONCRETE = fillSchema.parse({
 });
 const THEIRS = fillSchema.parse({ name: 'DIAG_7', lines: [{ angleDeg: 45, spacingMm: 2 }] });
 
+const FILLS = layerOf({ name: 'FILLS', colour: { number: 7 }, widthMm: 0.5 });
+
 /** A wall that is cut. */
 const cut =
-  (fill: StandardFill): RuleExample['complies']['draw'] =>
+  (fill: StandardFill, layer = 'WALL'): RuleExample['complies']['draw'] =>
   (sheet, file) => {
     file.layer(asDefined(WALL));
+    if (layer !== 'WALL') file.layer(asDefined(FILLS));
     sheet.rectangle({ layer: 'WALL' }, [12, 10], 54, 16);
     sheet.patternFill(
-      { layer: 'WALL' },
+      { layer },
       [
         [
           [12, 10],
@@ -111,6 +117,22 @@ export const FILL_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     breaks: {
       says: 'It lies in front: the reinforcement is gone, and the outline is half as wide.',
       draw: slab('last'),
+    },
+  },
+  [fillsLayer.meta.id]: {
+    standard: { ...office(), layers: [...office().layers, FILLS], fills: [{ ...CONCRETE, layer: 'FILLS' }] },
+    complies: { says: 'The fill lies on “FILLS”, the layer of fills.', draw: cut(CONCRETE, 'FILLS') },
+    breaks: { says: 'It looks the same: the fill lies on the layer of the wall.', draw: cut(CONCRETE) },
+  },
+  [fillsDoubled.meta.id]: {
+    standard: { ...office(), fills: [CONCRETE] },
+    complies: { says: 'The wall is filled once.', draw: cut(CONCRETE) },
+    breaks: {
+      says: 'It looks the same: it is filled twice.',
+      draw(sheet, file) {
+        cut(CONCRETE)(sheet, file);
+        cut(CONCRETE)(sheet, file);
+      },
     },
   },
 };

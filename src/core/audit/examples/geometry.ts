@@ -6,6 +6,7 @@ import { geometryHeights } from '../rules/geometry/heights';
 import { geometryLevel } from '../rules/geometry/level';
 import { geometryNothing } from '../rules/geometry/nothing';
 import { geometryOverlapping } from '../rules/geometry/overlapping';
+import { geometryRound } from '../rules/geometry/round';
 import { asDefined, office, type RuleExample, WALL } from './example';
 
 /** A wall with a door, and what else is drawn of it. */
@@ -37,6 +38,15 @@ const posts =
         { code: 30, value: i === 23 ? height : 0 },
         { code: 40, value: 1.5 },
       ]);
+  };
+
+/** Shelves one over the other, the highest so long. */
+const shelves =
+  (highest: number): RuleExample['complies']['draw'] =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    for (const [i, length] of [60, 55, 50, 60, 55, highest].entries())
+      sheet.line({ layer: 'WALL' }, [8, 7 + 4 * i], [8 + length, 7 + 4 * i]);
   };
 
 export const GEOMETRY_EXAMPLES: Readonly<Record<string, RuleExample>> = {
@@ -104,5 +114,10 @@ export const GEOMETRY_EXAMPLES: Readonly<Record<string, RuleExample>> = {
         sheet.circle({ layer: 'WALL' }, [30000, 20], 2);
       }),
     },
+  },
+  [geometryRound.meta.id]: {
+    standard: office(),
+    complies: { says: 'All lines are multiples of 5 mm long.', draw: shelves(45) },
+    breaks: { says: 'It looks the same: the highest is 44.98 mm long.', draw: shelves(44.98) },
   },
 };

@@ -21,7 +21,9 @@ import { fileDoubledRecords } from './file/doubled-records';
 import { fileHandles } from './file/handles';
 import { fileStructure } from './file/structure';
 import { fillsChanged } from './fills/changed';
+import { fillsDoubled } from './fills/doubled';
 import { fillsInFront } from './fills/in-front';
+import { fillsLayer } from './fills/layer';
 import { fillsOverText } from './fills/over-text';
 import { fillsUnknown } from './fills/unknown';
 import { geometryDoubled } from './geometry/doubled';
@@ -31,6 +33,7 @@ import { geometryHeights } from './geometry/heights';
 import { geometryLevel } from './geometry/level';
 import { geometryNothing } from './geometry/nothing';
 import { geometryOverlapping } from './geometry/overlapping';
+import { geometryRound } from './geometry/round';
 import { layersColour } from './layers/colour';
 import { layersDefaultWidth } from './layers/default-width';
 import { layersDoubled } from './layers/doubled';
@@ -128,14 +131,17 @@ export const RULES: readonly Rule[] = [
   leadersAngle,
   leadersColumn,
   fillsUnknown,
+  fillsLayer,
   fillsChanged,
   fillsOverText,
   fillsInFront,
+  fillsDoubled,
   geometryDoubled,
   geometryNothing,
   geometryOverlapping,
   geometryLevel,
   geometryEnds,
+  geometryRound,
   geometryHeights,
   geometryFar,
   pensNotPermitted,
