@@ -11,6 +11,16 @@ export interface SenderStyle {
   readonly values: DimensionValues;
 }
 
+const put = new WeakMap<DrawingComposer, Set<string>>();
+
+/** A symbol that several styles of a drawing need is there once. */
+function putOnce(file: DrawingComposer, name: string, draw: (space: SpaceComposer) => void): void {
+  const known = put.get(file) ?? new Set();
+  put.set(file, known);
+  if (!known.has(name)) file.symbol(name, draw);
+  known.add(name);
+}
+
 /** A sender's style for one scale, put into a drawing. */
 export function defineStyle(
   file: DrawingComposer,
@@ -21,7 +31,7 @@ export function defineStyle(
   const values = { ...PLAIN_DIMENSION, ...settings, sizedOnPaper: false, overallScale: scale };
   for (const terminator of new Set([values.terminator1, values.terminator2]))
     if (TERMINATOR_SYMBOLS[terminator] !== '')
-      file.symbol(TERMINATOR_SYMBOLS[terminator], (space) => putTerminator(space, terminator));
+      putOnce(file, TERMINATOR_SYMBOLS[terminator], (space) => putTerminator(space, terminator));
   file.dimensionStyle(name, dimensionRecord(values));
   return { name, values };
 }
@@ -29,6 +39,8 @@ export function defineStyle(
 /**
  * A level or plumb dimension as its style draws it.
  * @param at where its line runs: a y, or an x when plumb
+ * @param says what is typed over its value
+ * @param shows what its picture says, where that was not made anew since it was stretched
  * @param heightMm height of its text, where it has one of its own
  */
 export function measure(
@@ -38,7 +50,12 @@ export function measure(
   from: Point,
   to: Point,
   at: number,
-  { plumb = false, says, heightMm }: { plumb?: boolean; says?: string; heightMm?: number } = {},
+  {
+    plumb = false,
+    says,
+    shows = says,
+    heightMm,
+  }: { plumb?: boolean; says?: string; shows?: string; heightMm?: number } = {},
 ): void {
   const scale = values.overallScale;
   const v = heightMm === undefined ? values : { ...values, textHeightMm: heightMm };
@@ -52,7 +69,7 @@ export function measure(
     plumb ? 90 : 0,
     (plumb ? from[0] - at : at - from[1]) / scale,
     Math.abs(length),
-    says === undefined ? {} : { text: { main: says, stack: null, second: '' } },
+    shows === undefined ? {} : { text: { main: shows, stack: null, second: '' } },
   );
   space.dimension(props, from, to, at, v.textHeightMm * scale, {
     plumb,

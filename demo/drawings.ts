@@ -5,6 +5,7 @@ import { PLAIN_LOOK } from '../src/core/standard/line-words';
 import { defineStyle, measure } from './dimensions';
 import { parcelSurvey, quayDetails } from './from-outside';
 import { drawNorth, drawSheet } from './sheet';
+import { recoveredSketch, shelterDetails } from './shelter';
 import { demoStandard } from './standard';
 import {
   annotate,
@@ -578,4 +579,6 @@ export const demoDrawings = (): DemoDrawing[] => [
   shorePower(),
   quayDetails(),
   parcelSurvey(),
+  shelterDetails(),
+  recoveredSketch(),
 ];

@@ -97,7 +97,7 @@ const ROWS: Row[] = [
   ['C-PAVE', 'Paving joints and kerbs', LINES, 9, 'Continuous', 0.13],
   ['C-ROAD', 'Kerbs and lanes of the forecourt', [...LINES, 'parallel-line set'], 40, 'Continuous', 0.35],
   ['S-CONC', 'Concrete outlines, cut', OUTLINE, 7, 'Continuous', 0.5, { role: 'cut' }],
-  ['S-STEL', 'Steel outlines', OUTLINE, 150, 'Continuous', 0.35],
+  ['S-STEL', 'Steel outlines', OUTLINE, 150, 'Continuous', 0.35, { ownValuesAllowed: ['width'] }],
   [
     'S-HIDN',
     'Hidden edges of structure',
@@ -434,6 +434,8 @@ export const demoStandard: Standard = {
   rules: {
     // Frames of windows are drawn with two lines at every scale.
     'lines/too-near': { ...PLAIN_RULE, settings: { clear: 0.15 } },
+    'leaders/angle': { ...PLAIN_RULE, settings: { angles: 'steps of 15°' } },
+    'dimensions/centre-marks': { ...PLAIN_RULE, settings: { wanted: true } },
     'lines/contrast': { ...PLAIN_RULE, settings: { printed: 'in grey', least: 1.8 } },
   },
   layers: ROWS.map(([name, purpose, kinds, colour, linetype, widthMm, more], i) =>
