@@ -116,7 +116,8 @@ function shortIn(
     if (met.has(vertex)) continue;
     const mmPerUnit = context.facts.oneScale(row);
     if (mmPerUnit === null) {
-      unseen.add(row);
+      // What lies on a hidden layer is nowhere to be seen.
+      if (context.facts.look(row).shows) unseen.add(row);
       continue;
     }
     const limit = limitMm / mmPerUnit;
