@@ -8,6 +8,8 @@ export interface Planted {
   readonly near: readonly string[];
   /** Handles of what breaks a rule beside its own, by that rule. */
   readonly also: Readonly<Record<string, readonly string[]>>;
+  /** Handles of what corrections change beside the objects that findings name. */
+  readonly changed: readonly string[];
 }
 
 export interface Described {

@@ -22,6 +22,7 @@ class Planting:
         self.planted = {}
         self.near = []
         self.also = {}
+        self.changed = []
 
     def layer(self, name):
         self.doc.layers.add(name, color=3, **({} if self.version == "R12" else {"lineweight": 25}))
@@ -37,6 +38,10 @@ class Planting:
         """Notes what a planted fault or a near miss breaks beside its own rule: asked where all rules are."""
         self.also.setdefault(rule, []).append(handle)
 
+    def changed_too(self, handle):
+        """Notes what a correction changes beside the object that a finding names."""
+        self.changed.append(handle)
+
     def dimension(self, kind, made):
         # Rounding of 0 is none in the format; the program that draws here takes it for whole numbers.
         made.dimstyle_attribs.pop("dimrnd", None)
@@ -50,7 +55,7 @@ class Planting:
                 self.doc.write(stream, fmt="bin")
         else:
             self.doc.saveas(path)
-        return {"path": path, "planted": self.planted, "near": self.near, "also": self.also}
+        return {"path": path, "planted": self.planted, "near": self.near, "also": self.also, "changed": self.changed}
 
 
 def in_every_version(folder, make):

@@ -1,0 +1,72 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { basename, join } from 'node:path';
+import { audit } from '../../src/core/audit/engine';
+import { correctDrawing } from '../../src/core/correct/correct';
+import { readDrawing } from '../../src/core/dxf/read/interpret';
+import { blankStandard, layerOf, lineOf, type Standard } from '../../src/core/standard/standard';
+import { changedObjects, type Planted, pairs, plantedPairs, type Seen } from './planted';
+import { gdal, python } from './python';
+
+// What another program drew a hair off, twice, hidden or covered: exactly this is found by all rules there are, put right, and
+// nothing else.
+
+const blank = blankStandard('Office');
+const standard: Standard = {
+  ...blank,
+  layers: ['LINES', 'OLD'].map((name) => layerOf({ name, colour: { number: 3 }, widthMm: 0.25 })),
+  linetypes: [lineOf({ name: 'Continuous' }), lineOf({ name: 'HIDDEN', elementsMm: [3, -1.5] })],
+};
+/** What a person decides: which name is meant, and whether what nobody sees is to be seen. */
+const DECISIONS: Readonly<Record<string, { readonly option: string; readonly to?: string }>> = {
+  'linetypes/unknown': { option: 'become', to: 'HIDDEN' },
+  'layers/hidden': { option: 'show' },
+  'geometry/heights': { option: 'flatten' },
+};
+/** What is said, and left to a person. */
+const SAID = new Set(['geometry/round', 'lines/too-near', 'pens/not-held']);
+
+const folder = mkdtempSync(join(tmpdir(), 'zinc-linework-'));
+const drawings = python<Planted[]>('make_linework.py', folder);
+
+describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (name, made) => {
+  const { path, planted, changed } = made;
+  const bytes = new Uint8Array(readFileSync(path));
+  const read = readDrawing(bytes);
+  if (!read.ok) throw new Error(read.problem.message);
+  const { findings, failures } = audit(read.value, standard);
+  // An own linetype is another fault of the line whose linetype is unknown.
+  const asked = findings.filter(({ rule }) => rule !== 'objects/own-linetype');
+
+  it('has exactly the faults that were planted, at their objects', () => {
+    expect(failures).toEqual([]);
+    expect(pairs(asked)).toEqual(plantedPairs(made));
+  });
+
+  it('is put right in one pass, opens elsewhere, and nothing else of it has changed', () => {
+    const request = {
+      findings: asked.filter(({ correction }) => correction === 'automatic').map(({ key }) => key),
+      decisions: asked.flatMap(({ key, rule }) =>
+        DECISIONS[rule] ? [{ finding: key, ...DECISIONS[rule] }] : [],
+      ),
+    };
+    const result = correctDrawing(bytes, standard, request);
+    if (!result.ok) throw new Error(result.problem.message);
+    expect(result.value.unsettled).toEqual([]);
+    const left = result.value.after.findings
+      .map(({ rule }) => rule)
+      .filter((rule) => !SAID.has(rule) && rule !== 'objects/own-linetype');
+    expect(left).toEqual([]);
+    const again = correctDrawing(result.value.bytes, standard, request);
+    expect(again.ok && again.value.changes).toEqual([]);
+
+    const corrected = join(folder, `corrected-${name}`);
+    writeFileSync(corrected, result.value.bytes);
+    const [before, now] = python<Seen[]>('read_drawing.py', path, corrected);
+    expect(now.errors).toEqual(before.errors);
+    expect(gdal(corrected).code).toBe(gdal(path).code);
+    const touched = new Set([...Object.values(planted).flat(), ...changed]);
+    for (const handle of changedObjects(before, now, name.startsWith('R12')))
+      if (!handle.startsWith('*')) expect([handle, touched.has(handle)]).toEqual([handle, true]);
+  });
+});
