@@ -5,7 +5,7 @@ export default {
     '<rootDir>/src/**/*.test.{ts,tsx}',
     '<rootDir>/app/**/*.test.ts',
     '<rootDir>/demo/**/*.test.ts',
-    '<rootDir>/tests/{outside,house,hostile,scaling,sheets,units}/**/*.test.ts',
+    '<rootDir>/tests/{outside,house,crosswalk,hostile,scaling,sheets,units}/**/*.test.ts',
   ],
   transform: {
     '^.+\\.[tj]sx?$': [

@@ -20,14 +20,14 @@ const RELATED_WORDS: readonly (readonly string[])[] = [
   ['light', 'lamp', 'lantern'],
   ['terrain', 'contour', 'ground', 'relief'],
   ['plant', 'tree', 'shrub'],
-  ['wall', 'partition'],
+  ['wall', 'partition', 'masonry'],
   ['quay', 'wharf', 'jetty', 'berth', 'pier'],
   ['boundary', 'property', 'limit'],
   ['border', 'title', 'frame', 'sheet'],
   ['centre', 'axis', 'grid'],
   ['glazing', 'window'],
   ['paving', 'kerb'],
-  ['cable', 'power'],
+  ['cable', 'power', 'electrical'],
   ['hydrant', 'fire'],
   ['hidden', 'below', 'behind'],
   ['level', 'height', 'spot'],
@@ -101,6 +101,19 @@ const HEADS = [
     'raam',
     'leiding',
   ],
+  ...[
+    'rand',
+    'linie',
+    'linien',
+    'namen',
+    'marken',
+    'bezeichnung',
+    'fugen',
+    'leiter',
+    'höhen',
+    'tiefe',
+    'licht',
+  ],
 ];
 
 /** A word of a name: what it stands for, and as it is written there, in small letters. */
@@ -119,9 +132,24 @@ export function wordsIn(text: string): NameWord[] {
     .split(/[^\p{L}\p{M}\d]+/u)
     .filter((token) => token.length > 0 && !/^\d+$/.test(token))
     .flatMap((token) =>
-      /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]/u.test(token) ? unparted(token) : token,
+      /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]/u.test(token)
+        ? unparted(token)
+        : compound(token),
     )
     .map((said) => ({ word: meant(said), said }));
+}
+
+/** A compound of two known words as both: what it is, and what of. "Stahlträger" is a beam, of steel. */
+function compound(token: string): string[] {
+  if (token.length < 7 || MEANS.has(token)) return [token];
+  for (const head of HEADS) {
+    if (!token.endsWith(head)) continue;
+    const rest = token.slice(0, -head.length);
+    // Between the two there may be a sound that joins them.
+    const first = [rest, rest.replace(/(s|n|en|e)$/, '')].find((one) => one.length >= 3 && MEANS.has(one));
+    if (first !== undefined) return [first, head];
+  }
+  return [token];
 }
 
 /** What the words of a name stand for. */

@@ -11,7 +11,14 @@ import { Stroke } from '../kit/Stroke';
 import { isTyping } from '../kit/typing';
 import { FindingNotes } from './FindingNotes';
 import { SetLength } from './SetLength';
-import { formatLikeness, type LedgerProps, likelyTarget, pickingOption, settingOption } from './types';
+import {
+  formatLikeness,
+  formatSureness,
+  type LedgerProps,
+  likelyTarget,
+  pickingOption,
+  settingOption,
+} from './types';
 
 type Props = LedgerProps & { readonly finding: ListedFinding };
 
@@ -206,7 +213,12 @@ function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Prop
                   {option.to}
                 </span>
                 <span className="min-w-0 flex-1 text-ink-2">{option.reasons.join('; ')}</span>
-                <span className="shrink-0 text-[12px] text-ink-3">{formatLikeness(option.likeness)}</span>
+                <span
+                  className="shrink-0 text-[12px] text-ink-3"
+                  title={kind === 'layer' ? formatSureness(option.likeness) : undefined}
+                >
+                  {formatLikeness(option.likeness)}
+                </span>
               </label>
               {offered?.asks && (
                 <Button

@@ -18,6 +18,7 @@ import { OpenWork } from './OpenWork';
 import {
   type ComparedView,
   formatLikeness,
+  formatSureness,
   type LedgerProps,
   likelyTarget,
   type Offered,
@@ -414,6 +415,11 @@ describe('words of decisions', () => {
     expect(subjectOf({ ...of('choice'), subject: { layer: 'S-STEL', kind: 'dimension' } })).toBe(
       'dimension on S-STEL',
     );
+    expect([0.9, 0.5, 0.3].map(formatSureness)).toEqual([
+      'About 10 of 10 such proposals are right.',
+      'About 9 of 10 such proposals are right.',
+      'About 6 of 10 such proposals are right.',
+    ]);
     expect([0.9, 0.6, 0.4, 0.1].map(formatLikeness)).toEqual([
       'very likely',
       'likely',

@@ -1,6 +1,6 @@
 import type { ListedFinding, Option, Verdict } from '@/core/audit/finding';
 import type { FindingNote, FindingStatus } from '@/core/audit/finding-note';
-import { LIKELY, POSSIBLE } from '@/core/audit/likeness/likely';
+import { LIKELY, POSSIBLE, surenessOf } from '@/core/audit/likeness/likely';
 import type { Proposal } from '@/core/audit/likeness/propose';
 import type { Touched } from '@/core/correct/plan';
 import type { Asks } from '@/core/correct/proposals';
@@ -86,6 +86,10 @@ export const formatLikeness = (likeness: number): string =>
       : likeness >= POSSIBLE
         ? 'possible'
         : 'unlikely';
+
+/** How often proposals of layers that are so like are right, as it was measured. */
+export const formatSureness = (likeness: number): string =>
+  `About ${Math.max(1, Math.round(10 * surenessOf(likeness)))} of 10 such proposals are right.`;
 
 /** The best proposal of a finding, when it is worth taking over at a glance. */
 export function likelyTarget(finding: ListedFinding, proposals: Proposals | null): string | null {

@@ -18,8 +18,10 @@ describe('names', () => {
     ['壁', ['wall']],
     ['建築壁', ['建築', 'wall']],
     ['Stahlbetonstütze', ['column']],
-    ['Aussenwand_neu', ['wall', 'new']],
-    ['glass', ['glass']],
+    ['Aussenwand_neu', ['external', 'wall', 'new']],
+    ['Stahlträger', ['steel', 'beam']],
+    ['Wallpaper', ['wallpaper']],
+    ['brass', ['brass']],
     ['---', []],
     ['', []],
   ])('“%s” is taken apart into whole words', (name, parts) => {

@@ -1,0 +1,72 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { demoStandard } from '../../demo/standard';
+import { surenessOf } from '../../src/core/audit/likeness/likely';
+import { propose } from '../../src/core/audit/likeness/propose';
+import type { ObjectKind } from '../../src/core/dxf/object-kinds';
+
+/** A layer's name as one of five senders would write it, and what an office drafter would put it on; none where nothing fits. */
+export interface SendersName {
+  readonly habit: string;
+  readonly name: string;
+  readonly kind: ObjectKind;
+  readonly layers: readonly string[];
+}
+
+/**
+ * The names of the test data: five habits in four languages, written down from practice, and not out of the words that are
+ * known to the proposals. @param path of the file of names
+ */
+export const sendersNames = (path: string = join('tests', 'crosswalk', 'names.csv')): SendersName[] =>
+  readFileSync(path, 'utf8')
+    .trim()
+    .split('\n')
+    .slice(1)
+    .map((line) => {
+      const [habit, name, kind, layer] = line.split(',');
+      return { habit, name, kind: kind as ObjectKind, layers: layer.split('|').filter((one) => one !== '') };
+    });
+
+export interface CrosswalkMeasures {
+  /** Names that the office has a layer for. */
+  readonly known: number;
+  /** Shares of those that are right at first, and among the first three. */
+  readonly first: number;
+  readonly amongThree: number;
+  /** By how sure the first proposal is: how many, how sure on average, how many of them right. */
+  readonly calibration: readonly { readonly count: number; readonly sure: number; readonly right: number }[];
+  /** Mean of what sureness is off by, weighed by how many there are (expected calibration error). */
+  readonly error: number;
+}
+
+/** Steps of the table of calibration. */
+const STEPS = 5;
+
+/** Measures what is proposed for names, each on a layer with a dozen objects of its kind. */
+export function measure(names: readonly SendersName[]): CrosswalkMeasures {
+  const found = names.map(({ name, kind, layers }) => {
+    const proposals = propose(demoStandard, { name, kinds: new Map([[kind, 12]]) });
+    return { layers, proposals };
+  });
+  const known = found.filter(({ layers }) => layers.length > 0);
+  const rightAmong = (most: number): number =>
+    known.filter(({ layers, proposals }) => proposals.slice(0, most).some(({ to }) => layers.includes(to)))
+      .length / known.length;
+  // A name that nothing is for is right only where nothing is proposed: then nobody is sure of anything.
+  const first = found.flatMap(({ layers, proposals: [best] }) =>
+    best ? [{ sure: surenessOf(best.likeness), right: layers.includes(best.to) }] : [],
+  );
+  const calibration = Array.from({ length: STEPS }, (_, i) => {
+    const of = first.filter(({ sure }) => Math.min(STEPS - 1, Math.floor(sure * STEPS)) === i);
+    const mean = (values: number[]): number => values.reduce((a, b) => a + b, 0) / Math.max(1, values.length);
+    return {
+      count: of.length,
+      sure: mean(of.map(({ sure }) => sure)),
+      right: mean(of.map(({ right }) => Number(right))),
+    };
+  });
+  const error =
+    calibration.reduce((sum, { count, sure, right }) => sum + count * Math.abs(sure - right), 0) /
+    first.length;
+  return { known: known.length, first: rightAmong(1), amongThree: rightAmong(3), calibration, error };
+}
