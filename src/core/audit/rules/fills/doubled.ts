@@ -55,13 +55,18 @@ export const fillsDoubled: Rule = {
             reader.findNumber(range, 52),
           ].join('|');
         };
-        for (const rows of areas.values())
-          for (const [i, row] of rows.entries()) {
-            const before = rows.slice(0, i).filter((one) => isSameArea(facts.edges(one), facts.edges(row)));
-            if (before.length === 0) continue;
-            if (before.some((one) => looks(one) === looks(row))) found.same.push(row);
-            else found.other.push(row);
+        for (const roughly of areas.values()) {
+          if (roughly.length < 2) continue;
+          for (const rows of groupBy(roughly, (row) => areaOf(facts.edges(row))).values()) {
+            const known = new Set([looks(rows[0])]);
+            for (const row of rows.slice(1)) {
+              const own = looks(row);
+              if (known.has(own)) found.same.push(row);
+              else found.other.push(row);
+              known.add(own);
+            }
           }
+        }
         for (const what of ['same', 'other'] as const) {
           const groups = groupBy(found[what], (row) => foldName(layerNameOf(drawing, row)));
           for (const rows of groups.values()) {
@@ -87,20 +92,15 @@ export const fillsDoubled: Rule = {
   }),
 };
 
-/** Whether two boundaries are the same, wherever they begin: each edge of the one is an edge of the other. */
-function isSameArea(a: ArrayLike<number>, b: ArrayLike<number>): boolean {
-  if (a.length !== b.length || a.length === 0) return false;
-  const keys = (edges: ArrayLike<number>): string[] => {
-    const all: string[] = [];
-    for (let i = 0; i < edges.length; i += 4) {
-      const ends = [
-        `${Math.fround(edges[i])} ${Math.fround(edges[i + 1])}`,
-        `${Math.fround(edges[i + 2])} ${Math.fround(edges[i + 3])}`,
-      ];
-      all.push(ends.sort().join(' '));
-    }
-    return all.sort();
-  };
-  const [own, other] = [keys(a), keys(b)];
-  return own.every((key, i) => key === other[i]);
+/** A boundary in words that are the same wherever it begins and whichever way it runs: each edge by its ends, in order. */
+function areaOf(edges: ArrayLike<number>): string {
+  const all: string[] = [];
+  for (let i = 0; i < edges.length; i += 4) {
+    const ends = [
+      `${Math.fround(edges[i])} ${Math.fround(edges[i + 1])}`,
+      `${Math.fround(edges[i + 2])} ${Math.fround(edges[i + 3])}`,
+    ];
+    all.push(ends.sort().join(' '));
+  }
+  return all.sort().join(';');
 }

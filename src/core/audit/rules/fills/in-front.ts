@@ -1,11 +1,12 @@
-import { kindOf, layerNameOf } from '../../../dxf/drawing';
+import { layerNameOf } from '../../../dxf/drawing';
 import { hasOwnOrder } from '../../../dxf/edit/edit-order';
 import { foldName } from '../../../dxf/interner';
 import { countOf, LINE_KINDS } from '../../../dxf/object-kinds';
+import type { Facts } from '../../../facts/facts';
 import { type AuditContext, groupBy, isPlaced } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
-import { drawnFill, fillNamed, fills, isDrawnLater } from './shared';
+import { drawnFill, fillNamed, fills, isDrawnLater, isInFill } from './shared';
 
 const messages = {
   hides: (count: number, layer: string, hidden: number) =>
@@ -74,18 +75,17 @@ function hiddenBy(context: AuditContext, row: number): number {
   if (fillNamed(standard.fills, made)?.behind === false) return 0;
   const box = facts.box(row);
   if (!box) return 0;
-  const edges = facts.edges(row);
   let hidden = 0;
-  for (const other of facts.index(drawing.objects.container[row]).within(box)) {
-    if (other === row || !LINE_KINDS.has(kindOf(drawing, other)) || !facts.look(other).shows) continue;
-    if (!isDrawnLater(drawing, row, other)) continue;
+  const { container } = drawing.objects;
+  for (const other of [...LINE_KINDS].flatMap((kind) => facts.index(container[row], kind).within(box))) {
+    if (!facts.look(other).shows || !isDrawnLater(drawing, row, other)) continue;
     const { near, pieces } = facts.piecesNear(other);
     const isHidden = near.within(box).some((i) => {
       // Of a piece its middle and points beside its ends: an end may lie on the edge.
       for (const share of [0.5, 0.02, 0.98]) {
         const x = pieces[i] + share * (pieces[i + 2] - pieces[i]);
         const y = pieces[i + 1] + share * (pieces[i + 3] - pieces[i + 1]);
-        if (isInside(edges, x, y)) return true;
+        if (isCovered(facts, row, x, y)) return true;
       }
       return false;
     });
@@ -94,17 +94,13 @@ function hiddenBy(context: AuditContext, row: number): number {
   return hidden;
 }
 
-/** Whether a point lies in what edges enclose, by the even-odd rule; a point on an edge lies in it, for its line is half hidden. */
-function isInside(edges: ArrayLike<number>, x: number, y: number): boolean {
-  let inside = false;
-  for (let i = 0; i < edges.length; i += 4) {
-    const [x0, y0, x1, y1] = [edges[i], edges[i + 1], edges[i + 2], edges[i + 3]];
-    if (y0 > y !== y1 > y && x < x0 + ((y - y0) / (y1 - y0)) * (x1 - x0)) inside = !inside;
+/** Whether a point lies in a fill, or on its edge: the line there is half hidden. */
+function isCovered(facts: Facts, fill: number, x: number, y: number): boolean {
+  if (isInFill(facts, fill, x, y)) return true;
+  const { near, pieces } = facts.piecesNear(fill);
+  return near.within({ minX: x, minY: y, maxX: x, maxY: y }).some((i) => {
+    const [x0, y0, x1, y1] = [pieces[i], pieces[i + 1], pieces[i + 2], pieces[i + 3]];
     const length = Math.hypot(x1 - x0, y1 - y0);
-    if (length === 0) continue;
-    const along = ((x - x0) * (x1 - x0) + (y - y0) * (y1 - y0)) / length;
-    const across = Math.abs((x - x0) * (y1 - y0) - (y - y0) * (x1 - x0)) / length;
-    if (across <= 1e-9 * length && along >= 0 && along <= length) return true;
-  }
-  return inside;
+    return length > 0 && Math.abs((x - x0) * (y1 - y0) - (y - y0) * (x1 - x0)) <= 1e-9 * length * length;
+  });
 }

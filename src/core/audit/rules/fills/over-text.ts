@@ -1,3 +1,4 @@
+import Flatbush from 'flatbush';
 import { z } from 'zod';
 import { entityOf, layerNameOf, rangeOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
@@ -8,7 +9,7 @@ import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
 import { isMasked, texts, writtenText } from '../lettering/shared';
-import { drawnFill, fillNamed, isDrawnLater } from './shared';
+import { drawnFill, fillNamed, isDrawnLater, isInFill } from './shared';
 
 const messages = {
   lines: (count: number, layer: string) =>
@@ -97,7 +98,12 @@ export const fillsOverText: Rule = {
         {
           type: 'cut fills',
           rows: [...byFill.keys()].map(Number),
-          loops: [...byFill.values()].map((of) => apart(of.map(({ cut }) => cut)).map(pointsOf)),
+          loops: [...byFill].map(([fill, of]) =>
+            apart(of.map(({ cut }) => cut))
+              // What became one around several can reach over the edge of the fill: that is left as it is.
+              .filter((box) => isWithin(context, Number(fill), box))
+              .map(pointsOf),
+          ),
         },
       ],
     };
@@ -122,12 +128,11 @@ function underOf(context: AuditContext, own: Settings, row: number): Under[] {
       // A tint under a text is no fault; over it, it hides it.
       const hidden = made.kind === 'solid';
       if (hidden && !isDrawnLater(drawing, fill, row)) return [];
-      const edges = facts.edges(fill);
-      if (!isWithin(edges, box)) return [];
+      if (!isWithin(context, fill, box)) return [];
       const mmPerUnit = facts.oneScale(row);
       const gap = mmPerUnit === null ? SHARE_OF_HEIGHT * fact.height : own.clear / mmPerUnit;
       const wide = shrunkBy(box, -gap);
-      const cut = wide && isWithin(edges, wide) ? wide : box;
+      const cut = wide && isWithin(context, fill, wide) ? wide : box;
       const why = whyNotCut(context, fill);
       return [{ row, fill, hidden, cut: why === '' ? cut : null, why }];
     });
@@ -143,31 +148,41 @@ function whyNotCut({ drawing }: AuditContext, fill: number): string {
   return '';
 }
 
-/** Whether a box lies wholly in what edges enclose, by the even-odd rule: no edge runs into it, and its corner is inside. */
-function isWithin(edges: ArrayLike<number>, box: OrientedBox): boolean {
-  let inside = false;
-  const [x, y] = box;
-  for (let i = 0; i < edges.length; i += 4) {
-    const [x0, y0, x1, y1] = [edges[i], edges[i + 1], edges[i + 2], edges[i + 3]];
-    if (runsIn(x0, y0, x1, y1, box)) return false;
-    if (y0 > y !== y1 > y && x < x0 + ((y - y0) / (y1 - y0)) * (x1 - x0)) inside = !inside;
-  }
-  return inside;
+/** Whether a box lies wholly in a fill: no edge runs into it, and its corner is inside. */
+function isWithin({ facts }: AuditContext, fill: number, box: OrientedBox): boolean {
+  const { near, pieces } = facts.piecesNear(fill);
+  for (const i of near.within(boxOfPoints(box)))
+    if (runsIn(pieces[i], pieces[i + 1], pieces[i + 2], pieces[i + 3], box)) return false;
+  return isInFill(facts, fill, box[0], box[1]);
 }
 
-/** Boxes of which none lies in another: two islands on each other would be filled again where they meet. */
-function apart(boxes: readonly OrientedBox[]): OrientedBox[] {
-  const kept: OrientedBox[] = [];
-  for (const box of boxes) {
-    let joined = box;
-    for (let i = kept.findIndex((one) => overlapOf(one, joined) > 0); i >= 0; ) {
-      joined = around(joined, kept[i]);
-      kept.splice(i, 1);
-      i = kept.findIndex((one) => overlapOf(one, joined) > 0);
+/**
+ * Boxes of which none lies in another: two islands on each other would be filled again where they meet. Those that do become one
+ * around them, until none does any more.
+ */
+function apart(boxes: readonly OrientedBox[]): readonly OrientedBox[] {
+  let now = boxes;
+  for (;;) {
+    const tree = new Flatbush(now.length);
+    for (const { minX, minY, maxX, maxY } of now.map(boxOfPoints)) tree.add(minX, minY, maxX, maxY);
+    tree.finish();
+    const joined: OrientedBox[] = [];
+    const taken = new Uint8Array(now.length);
+    for (const [i, box] of now.entries()) {
+      if (taken[i] === 1) continue;
+      taken[i] = 1;
+      let whole = box;
+      const { minX, minY, maxX, maxY } = boxOfPoints(box);
+      for (const other of tree.search(minX, minY, maxX, maxY).sort((a, b) => a - b)) {
+        if (taken[other] === 1 || overlapOf(box, now[other]) <= 0) continue;
+        taken[other] = 1;
+        whole = around(whole, now[other]);
+      }
+      joined.push(whole);
     }
-    kept.push(joined);
+    if (joined.length === now.length) return joined;
+    now = joined;
   }
-  return kept;
 }
 
 /** The box along the sides of the first that holds both. */

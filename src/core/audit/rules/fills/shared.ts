@@ -1,6 +1,7 @@
 import type { Drawing } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import type { FillFact } from '../../../facts/annotations';
+import type { Facts } from '../../../facts/facts';
 import type { StandardFill } from '../../../standard/fills';
 import { type AuditContext, isGenerated } from '../../context';
 
@@ -52,8 +53,29 @@ export const anglesOf = (families: FillFact['families']): number[] =>
 export const wantedAngles = ({ lines }: StandardFill): number[] =>
   anglesOf(lines.map(({ angleDeg }) => ({ spacing: 1, angleRad: (angleDeg * Math.PI) / 180 })));
 
+const ranks = new WeakMap<Drawing, Map<number, ReadonlyMap<number, number>>>();
+
 /** Whether one object of a space is drawn over another. */
 export function isDrawnLater(drawing: Drawing, row: number, other: number): boolean {
-  const order = drawing.drawOrder.get(drawing.objects.container[row]);
-  return order ? order.indexOf(row) > order.indexOf(other) : row > other;
+  const container = drawing.objects.container[row];
+  const order = drawing.drawOrder.get(container);
+  if (!order) return row > other;
+  // A space with an order of its own can hold very many objects: the place of each is looked up, and not for.
+  const known = ranks.get(drawing) ?? new Map<number, ReadonlyMap<number, number>>();
+  ranks.set(drawing, known);
+  const places = known.get(container) ?? new Map(order.map((one, i) => [one, i]));
+  known.set(container, places);
+  return (places.get(row) ?? -1) > (places.get(other) ?? -1);
+}
+
+/** Whether a point lies in what the edges of a fill enclose, by the even-odd rule. */
+export function isInFill(facts: Facts, fill: number, x: number, y: number): boolean {
+  const { near, pieces } = facts.piecesNear(fill);
+  let inside = false;
+  // Only the edges that a ray from the point can meet are looked at.
+  for (const i of near.within({ minX: x, minY: y, maxX: Number.MAX_VALUE, maxY: y })) {
+    const [x0, y0, x1, y1] = [pieces[i], pieces[i + 1], pieces[i + 2], pieces[i + 3]];
+    if (y0 > y !== y1 > y && x < x0 + ((y - y0) / (y1 - y0)) * (x1 - x0)) inside = !inside;
+  }
+  return inside;
 }

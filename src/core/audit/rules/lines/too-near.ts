@@ -109,6 +109,12 @@ function patternsOf({ drawing }: AuditContext, near: readonly Near[]): Set<numbe
   const root = (row: number): number => {
     let at = row;
     while (rootOf.has(at)) at = rootOf.get(at)!;
+    // The way is made short for the next that asks.
+    for (let one = row; rootOf.has(one) && one !== at; ) {
+      const next = rootOf.get(one)!;
+      rootOf.set(one, at);
+      one = next;
+    }
     return at;
   };
   for (const { row, other } of near) {
