@@ -64,15 +64,15 @@ def plant(planting):
         return
 
     def fill(rule, x, y, islands=(), solid=False):
-        hatch = sheet.add_hatch(color=256, dxfattribs=at)
+        area = sheet.add_hatch(color=256, dxfattribs=at)
         if not solid:
-            hatch.set_pattern_fill("DIAG", color=256, definition=[[45, (0, 0), (-2, 2), []]])
-        hatch.paths.add_polyline_path([(x, y), (x + 60, y), (x + 60, y + 30), (x, y + 30)], is_closed=True)
+            area.set_pattern_fill("DIAG", color=256, definition=[[45, (0, 0), (-2, 2), []]])
+        area.paths.add_polyline_path([(x, y), (x + 60, y), (x + 60, y + 30), (x, y + 30)], is_closed=True)
         for dx, dy, w, h in islands:
             corners = [(x + dx, y + dy), (x + dx + w, y + dy), (x + dx + w, y + dy + h), (x + dx, y + dy + h)]
-            hatch.paths.add_polyline_path(corners, is_closed=True, flags=16)
-        keep(rule, hatch.dxf.handle)
-        return hatch
+            area.paths.add_polyline_path(corners, is_closed=True, flags=16)
+        keep(rule, area.dxf.handle)
+        return area
 
     def text(rule, words, x, y):
         made = sheet.add_text(words, height=2.5, dxfattribs=at).set_placement((x, y))
