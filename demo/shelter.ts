@@ -193,7 +193,8 @@ function lines(s: SpaceComposer): void {
     { code: 40, value: 8 },
   ]);
   s.line({ ...STEEL, widthMm: 0.6 }, [540, 200], [600, 200]);
-  s.line(on('S-HIDN'), [540, 220], [600, 220]);
+  for (const [i, patternFactor] of [1, 1, 3, 1].entries())
+    s.line({ ...on('S-HIDN'), patternFactor }, [540, 220 + 5 * i], [600, 220 + 5 * i]);
   s.line(on('OLD-STATE'), [540, 240], [600, 240]);
 }
 

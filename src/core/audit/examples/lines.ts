@@ -3,6 +3,7 @@ import { linesContrast } from '../rules/lines/contrast';
 import { linesMeaning } from '../rules/lines/meaning';
 import { linesOnPaper } from '../rules/lines/on-paper';
 import { linesTooNear } from '../rules/lines/too-near';
+import { linesTwoScales } from '../rules/lines/two-scales';
 import { linetypesRedefined } from '../rules/linetypes/redefined';
 import { linetypesUnknown } from '../rules/linetypes/unknown';
 import { pensNotHeld } from '../rules/pens/not-held';
@@ -46,6 +47,15 @@ const existing =
     file.layer({ name: 'Existing', colour, widthMm: 0.35 });
     sheet.rectangle({ layer: 'WALL' }, [8, 8], 30, 20);
     sheet.rectangle({ layer: 'Existing' }, [42, 8], 28, 20);
+  };
+
+/** Setbacks over each other, the highest with another factor on its dashes. */
+const setbacks =
+  (patternFactor: number): Draw =>
+  (sheet, file) => {
+    file.layer({ name: 'Setback', colour: 30, widthMm: 0.25, linetype: 'Dashed' });
+    for (const y of [8, 14, 20]) sheet.line({ layer: 'Setback' }, [8, y], [70, y]);
+    sheet.line({ layer: 'Setback', patternFactor }, [8, 26], [70, 26]);
   };
 
 /** Two lines so far apart. */
@@ -136,6 +146,14 @@ export const LINE_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     breaks: {
       says: 'They stand 0.9 mm apart: with pens of 0.5 mm they print as one thick line.',
       draw: layers(0.9),
+    },
+  },
+  [linesTwoScales.meta.id]: {
+    standard: office(),
+    complies: { says: 'The dashes of the setbacks are of one size.', draw: setbacks(1) },
+    breaks: {
+      says: 'The dashes of the highest are twice as long as those of the others.',
+      draw: setbacks(2),
     },
   },
 };

@@ -62,6 +62,7 @@ import { linesContrast } from './lines/contrast';
 import { linesMeaning } from './lines/meaning';
 import { linesOnPaper } from './lines/on-paper';
 import { linesTooNear } from './lines/too-near';
+import { linesTwoScales } from './lines/two-scales';
 import { linetypesRedefined } from './linetypes/redefined';
 import { linetypesUnknown } from './linetypes/unknown';
 import { objectsBaseLayer } from './objects/base-layer';
@@ -99,6 +100,7 @@ export const RULES: readonly Rule[] = [
   linetypesRedefined,
   linesMeaning,
   linesOnPaper,
+  linesTwoScales,
   linesContrast,
   linesTooNear,
   letteringStyleUnknown,

@@ -419,6 +419,7 @@ export class SpaceComposer {
     if (this.onPaper) record.push({ code: 67, value: 1 });
     record.push({ code: 8, value: props.layer });
     if (props.linetype !== undefined) record.push({ code: 6, value: props.linetype });
+    if (props.patternFactor !== undefined) record.push({ code: 48, value: decimal(props.patternFactor) });
     if (props.colour !== undefined) record.push({ code: 62, value: props.colour });
     if (props.widthMm !== undefined && this.marked)
       record.push({

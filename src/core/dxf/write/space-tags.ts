@@ -9,7 +9,8 @@ export interface Props {
   readonly layer: string;
   readonly colour?: number;
   readonly linetype?: string;
-  /** mm */
+  /** Factor on its pattern. */
+  readonly patternFactor?: number;
   /** mm; of the objects in a symbol also the width of what places it. */
   readonly widthMm?: number | 'of the symbol';
 }

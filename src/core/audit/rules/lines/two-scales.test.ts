@@ -1,0 +1,57 @@
+import type { SpaceComposer } from '../../../dxf/write/space-composer';
+import { type Case, office, officeLayer, testRule } from '../testing';
+import { linesTwoScales } from './two-scales';
+
+const standard = office([officeLayer('HIDDEN', { linetype: 'Broken' })]);
+
+/** Lines on a sheet in the pattern 6, -2, each with a factor of its own. */
+const lines =
+  (factors: readonly number[], more: (sheet: SpaceComposer) => void = () => {}): Case['draw'] =>
+  (file) => {
+    file.layer({ name: 'HIDDEN', colour: 3, widthMm: 0.5, linetype: 'Broken' });
+    const sheet = file.sheet('Plan', 297, 210);
+    for (const [i, patternFactor] of factors.entries())
+      sheet.line(
+        { layer: 'HIDDEN', ...(patternFactor === 1 ? {} : { patternFactor }) },
+        [0, 10 * i],
+        [200, 10 * i],
+      );
+    more(sheet);
+  };
+
+testRule(linesTwoScales, {
+  accept: [
+    { name: 'one size, and one that is a little larger', standard, draw: lines([1, 1, 1, 1.1]) },
+    {
+      name: 'two sizes in like parts, of which neither is the usual one',
+      standard,
+      draw: lines([1, 1, 2, 2]),
+    },
+    {
+      name: 'unbroken lines, and lines that two sheets show',
+      standard,
+      draw: (file) => {
+        lines([1, 1, 1])(file);
+        file.model.line({ layer: 'HIDDEN' }, [0, 0], [4000, 0]);
+        for (const [name, scale] of [
+          ['A', 20],
+          ['B', 50],
+        ] as const)
+          file.sheet(name, 420, 297).viewport({ layer: '0' }, [200, 150], 380, 260, [2000, 0], scale);
+      },
+    },
+  ],
+  reject: [
+    {
+      name: 'a line with a factor of its own among others',
+      standard,
+      draw: lines([1, 1, 2.5, 1, 1]),
+      messages: [
+        '1 line of “Broken” repeats every 20 mm on sheet “Plan”; most of them there repeat every 8 mm.',
+      ],
+      expected: 'repeats every 8 mm',
+      found: 'repeats every 20 mm',
+      leaves: 0,
+    },
+  ],
+});
