@@ -171,6 +171,11 @@ function fills(s: SpaceComposer): void {
   fillWith(s, OUTLINE, layer, 'OHW-Gravel');
 }
 
+const KERBS = [
+  { name: 'OHW-Kerb', offsets: [60, 25, -60] },
+  { name: 'BORD_20', offsets: [50, -50] },
+] as const;
+
 /** Lines that are a hair off. */
 function lines(s: SpaceComposer): void {
   // A frame of which one side leans, one corner is open, one side lies twice, one in part, and one is 0.02 short.
@@ -195,6 +200,9 @@ function lines(s: SpaceComposer): void {
   s.line({ ...STEEL, widthMm: 0.6 }, [540, 200], [600, 200]);
   for (const [i, patternFactor] of [1, 1, 3, 1].entries())
     s.line({ ...on('S-HIDN'), patternFactor }, [540, 220 + 5 * i], [600, 220 + 5 * i]);
+  // A kerb narrower than the office's, and one of somebody else's.
+  for (const [i, { name, offsets }] of KERBS.entries())
+    s.parallels(on('C-ROAD'), { name, offsets }, [640, 205 + 20 * i], [740, 205 + 20 * i], 0.1);
   s.line(on('OLD-STATE'), [540, 240], [600, 240]);
 }
 
@@ -219,6 +227,15 @@ export function shelterDetails(): DemoDrawing {
   // Names of water stand upright here.
   for (const style of demoStandard.lettering.styles)
     file.textStyle({ ...newTextStyle(style), ...(style.name === 'OHW-Water' ? { slantDeg: 0 } : {}) });
+  for (const { name, offsets } of KERBS)
+    file.parallelSet({
+      name,
+      description: '',
+      lines: offsets.map((offset) => ({ offset, colour: 256, linetype: 'BYLAYER' })),
+      startCap: 'open',
+      endCap: 'open',
+      fillColour: null,
+    });
   const style = defineStyle(file, 'OHW-Millimetres', 1, { ...SETTINGS, textHeightMm: 3.5 });
   const arrows = defineStyle(file, 'OHW-Steel', 1, {
     ...SETTINGS,

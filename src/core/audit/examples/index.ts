@@ -9,6 +9,7 @@ import { LEADER_EXAMPLES } from './leaders';
 import { LETTERING_EXAMPLES } from './lettering';
 import { LINE_EXAMPLES } from './lines';
 import { OBJECT_EXAMPLES } from './objects';
+import { PARALLEL_EXAMPLES } from './parallels';
 import { UNIT_EXAMPLES } from './units';
 
 /** The pair of small drawings of every rule, by the rule's id. */
@@ -18,6 +19,7 @@ export const EXAMPLES: ReadonlyMap<string, RuleExample> = new Map(
     ...PLACED_DIMENSION_EXAMPLES,
     ...FILE_EXAMPLES,
     ...FILL_EXAMPLES,
+    ...PARALLEL_EXAMPLES,
     ...GEOMETRY_EXAMPLES,
     ...LAYER_EXAMPLES,
     ...LEADER_EXAMPLES,

@@ -70,6 +70,8 @@ import { objectsOwnColour } from './objects/own-colour';
 import { objectsOwnLinetype } from './objects/own-linetype';
 import { objectsOwnWidth } from './objects/own-width';
 import { objectsWrongLayer } from './objects/wrong-layer';
+import { parallelsChanged } from './parallels/changed';
+import { parallelsUnknown } from './parallels/unknown';
 import { pensNotHeld } from './pens/not-held';
 import { pensNotPermitted } from './pens/not-permitted';
 import { unitsTrueSize } from './units/true-size';
@@ -138,6 +140,8 @@ export const RULES: readonly Rule[] = [
   fillsOverText,
   fillsInFront,
   fillsDoubled,
+  parallelsUnknown,
+  parallelsChanged,
   geometryDoubled,
   geometryNothing,
   geometryOverlapping,

@@ -1,0 +1,46 @@
+import { parallelSetSchema } from '../../../standard/parallels';
+import { office, officeLayer, testRule } from '../testing';
+import { parallelsChanged } from './changed';
+import { placed } from './testing';
+
+const KERB = parallelSetSchema.parse({
+  name: 'Kerb',
+  lines: [{ offsetMm: 75 }, { offsetMm: 25 }, { offsetMm: -75 }],
+});
+const standard = office([officeLayer('ROAD')], { parallels: [KERB] });
+
+testRule(parallelsChanged, {
+  accept: [
+    {
+      name: 'as the standard has it, whatever the order of its lines',
+      standard,
+      draw: (file) => placed(file, 'Kerb', [-75, 75, 25]),
+    },
+    { name: 'a hair wider', standard, draw: (file) => placed(file, 'Kerb', [75.3, 25, -75]) },
+    {
+      name: 'a changed set that nothing is drawn in',
+      standard,
+      draw: (file) => placed(file, 'Kerb', [1, 0, -1], false),
+    },
+  ],
+  reject: [
+    {
+      name: 'other distances and colours',
+      standard,
+      draw: (file) => placed(file, 'KERB', [60, 25, -60], true, 1),
+      messages: [
+        'Parallel-line set “KERB” is not as the standard has it: distances, colours (1 run of parallel lines).',
+      ],
+      expected: 'lines at 75, 25 and -75 mm',
+      found: 'lines at 60, 25 and -60 mm',
+    },
+    {
+      name: 'a line too few',
+      standard,
+      draw: (file) => placed(file, 'Kerb', [75, -75]),
+      messages: [
+        'Parallel-line set “Kerb” is not as the standard has it: 2 lines, 3 wanted (1 run of parallel lines).',
+      ],
+    },
+  ],
+});
