@@ -62,7 +62,8 @@ export const geometryRound: Rule = {
     const inches = Math.abs(drawing.unitMm / INCH - Math.round(drawing.unitMm / INCH)) < 1e-9;
     const step = inches ? INCH / 4 : own.step;
     if (step === 0) return;
-    const said = (mm: number): string => (inches ? `${figure(mm / INCH)} in` : `${figure(mm)} mm`);
+    const said = (mm: number, digits = 6): string =>
+      inches ? `${figure(mm / INCH, digits)} in` : `${figure(mm, digits)} mm`;
     let free = 0;
     for (const [index, container] of drawing.containers.entries()) {
       if (container.rows.length === 0 || isGenerated(drawing, container.rows[0])) continue;
@@ -87,7 +88,7 @@ export const geometryRound: Rule = {
             countOf('line', rows.length),
             rows.length,
             layer,
-            said(off(worst)),
+            said(off(worst), 2),
             said(worst.mm),
             said(worst.roundMm),
           ),
@@ -103,7 +104,7 @@ export const geometryRound: Rule = {
   },
 };
 
-const figure = (value: number): string => String(Number(value.toPrecision(6)));
+const figure = (value: number, digits: number): string => String(Number(value.toPrecision(digits)));
 
 /** The lengths of the level and plumb pieces of a space that are long enough to be round, each with the nearest round one. */
 function lengthsIn({ facts, drawing }: AuditContext, container: number, step: number): Length[] {
