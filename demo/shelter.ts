@@ -1,5 +1,6 @@
 import { sizedOnPaperFor } from '../src/core/audit/examples/paper-scales';
 import { DrawingComposer, type Point, type Props, type SpaceComposer } from '../src/core/dxf/write/composer';
+import { putEdgeFill } from '../src/core/dxf/write/edge-fill';
 import { putLeader } from '../src/core/dxf/write/leader';
 import { newTextStyle } from '../src/core/records/text-style-record';
 import type { DimensionValues } from '../src/core/standard/dimension-settings';
@@ -169,6 +170,14 @@ function fills(s: SpaceComposer): void {
   fillWith(s, FILL, front, 'OHW-Solid');
   fillWith(s, FILL, scale, 'OHW-Steel', 2.5);
   fillWith(s, OUTLINE, layer, 'OHW-Gravel');
+  // One that was picked by a point, of an outline that leaked.
+  const [a, b, c, d] = rectangle([640, 250], 60, 20);
+  putEdgeFill(s, FILL, [
+    [a, [696, 250]],
+    [b, c],
+    [c, d],
+    [d, a],
+  ]);
 }
 
 const KERBS = [

@@ -1,9 +1,11 @@
+import { putEdgeFill } from '../../dxf/write/edge-fill';
 import { familiesOf, fillSchema, type StandardFill } from '../../standard/fills';
 import { layerOf } from '../../standard/standard';
 import { fillsChanged } from '../rules/fills/changed';
 import { fillsDoubled } from '../rules/fills/doubled';
 import { fillsInFront } from '../rules/fills/in-front';
 import { fillsLayer } from '../rules/fills/layer';
+import { fillsOpen } from '../rules/fills/open';
 import { fillsOverText } from '../rules/fills/over-text';
 import { fillsUnknown } from '../rules/fills/unknown';
 import { asDefined, office, type RuleExample, TEXT, WALL } from './example';
@@ -86,6 +88,31 @@ const slab =
     if (grey === 'last') shade();
   };
 
+/** A fill within four edges, the lower of which ends there. */
+const outlined =
+  (end: number): RuleExample['complies']['draw'] =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    putEdgeFill(sheet, { layer: 'WALL', colour: 254 }, [
+      [
+        [12, 10],
+        [end, 10],
+      ],
+      [
+        [66, 10],
+        [66, 26],
+      ],
+      [
+        [66, 26],
+        [12, 26],
+      ],
+      [
+        [12, 26],
+        [12, 10],
+      ],
+    ]);
+  };
+
 export const FILL_EXAMPLES: Readonly<Record<string, RuleExample>> = {
   [fillsUnknown.meta.id]: {
     standard: { ...office(), fills: [CONCRETE] },
@@ -134,5 +161,10 @@ export const FILL_EXAMPLES: Readonly<Record<string, RuleExample>> = {
         cut(CONCRETE)(sheet, file);
       },
     },
+  },
+  [fillsOpen.meta.id]: {
+    standard: office(),
+    complies: { says: 'The edges of the fill meet at every corner.', draw: outlined(66) },
+    breaks: { says: 'Its lower edge ends 6 mm before the corner.', draw: outlined(60) },
   },
 };

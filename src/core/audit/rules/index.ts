@@ -24,6 +24,7 @@ import { fillsChanged } from './fills/changed';
 import { fillsDoubled } from './fills/doubled';
 import { fillsInFront } from './fills/in-front';
 import { fillsLayer } from './fills/layer';
+import { fillsOpen } from './fills/open';
 import { fillsOverText } from './fills/over-text';
 import { fillsUnknown } from './fills/unknown';
 import { geometryDoubled } from './geometry/doubled';
@@ -140,6 +141,7 @@ export const RULES: readonly Rule[] = [
   fillsOverText,
   fillsInFront,
   fillsDoubled,
+  fillsOpen,
   parallelsUnknown,
   parallelsChanged,
   geometryDoubled,
