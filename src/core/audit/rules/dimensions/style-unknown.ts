@@ -5,6 +5,7 @@ import { wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
 import { LIKELY, POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
+import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
 import { named, words } from '../../value';
 import { mm } from '../lettering/shared';
@@ -18,9 +19,6 @@ const messages = {
 
 /** How much each ground for a style counts: they come to 1. */
 const WEIGHTS = { ends: 0.25, height: 0.25, number: 0.15, place: 0.15, name: 0.2 } as const;
-/** Two proposals nearer to each other than this leave it open which is meant. */
-const AS_NEAR = 0.03;
-const MOST_PROPOSED = 5;
 /** Heights that differ by less are one. */
 const SAME_HEIGHT = 0.02;
 
@@ -99,15 +97,7 @@ const styleCalled = (context: AuditContext, name: string | undefined): Dimension
 /** The office's styles by what speaks for each: ends, height of the figure, how numbers are written, where they stand. */
 function rank(context: AuditContext, use: DimensionStyleFact): Proposal[] {
   const { standard } = context;
-  const ranked = standard.dimensions
-    .map((style) => proposalOf(context, use, style))
-    .filter(({ reasons }) => reasons.length > 0)
-    .sort((a, b) => b.likeness - a.likeness || a.to.localeCompare(b.to))
-    .slice(0, MOST_PROPOSED);
-  const [first, second] = ranked;
-  // Styles with the same grounds are told apart by a person.
-  const open = second !== undefined && first.likeness - second.likeness < AS_NEAR;
-  return open ? ranked.map((one) => ({ ...one, likeness: Math.min(one.likeness, LIKELY - 0.01) })) : ranked;
+  return ranked(standard.dimensions.map((style) => proposalOf(context, use, style)));
 }
 
 function proposalOf(context: AuditContext, use: DimensionStyleFact, style: StandardDimensionStyle): Proposal {

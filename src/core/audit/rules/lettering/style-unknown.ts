@@ -8,6 +8,7 @@ import { wordsIn } from '../../../standard/words';
 import { type AuditContext, isGenerated } from '../../context';
 import { LIKELY, POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
+import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
 import { named, words } from '../../value';
 import { mm, texts } from './shared';
@@ -24,9 +25,6 @@ const SAME_HEIGHT = 0.02;
 const MOSTLY = 0.8;
 /** Fewer of its texts say nothing at all. */
 const SOME = 0.25;
-/** Two proposals nearer to each other than this leave it open which is meant. */
-const AS_NEAR = 0.03;
-const MOST_PROPOSED = 5;
 
 export const letteringStyleUnknown: Rule = {
   meta: {
@@ -108,14 +106,7 @@ function rank(context: AuditContext, record: DrawingTextStyle): Proposal[] {
     return fact && first ? [fact.height * first.mmPerUnit] : [];
   });
   const own = new Set(wordsIn(record.name).map(({ word }) => word));
-  const proposals = standard.lettering.styles.map((style) => proposalOf(record, style, heights, own));
-  const ranked = proposals
-    .filter(({ reasons }) => reasons.length > 0)
-    .sort((a, b) => b.likeness - a.likeness || a.to.localeCompare(b.to))
-    .slice(0, MOST_PROPOSED);
-  const [first, second] = ranked;
-  const open = second !== undefined && first.likeness - second.likeness < AS_NEAR;
-  return open ? ranked.map((one) => ({ ...one, likeness: Math.min(one.likeness, LIKELY - 0.01) })) : ranked;
+  return ranked(standard.lettering.styles.map((style) => proposalOf(record, style, heights, own)));
 }
 
 function proposalOf(

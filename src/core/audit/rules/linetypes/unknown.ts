@@ -10,6 +10,7 @@ import { wordsIn } from '../../../standard/words';
 import { type AuditContext, isGenerated } from '../../context';
 import { LIKELY, POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
+import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
 
@@ -24,9 +25,6 @@ const messages = {
 const WEIGHTS = { order: 0.4, lengths: 0.2, name: 0.4 } as const;
 /** Lengths on paper that differ by less than this share are as good as one. */
 const SAME_LENGTH = 0.35;
-/** Two proposals nearer to each other than this leave it open which is meant. */
-const AS_NEAR = 0.05;
-const MOST_PROPOSED = 5;
 
 export const linetypesUnknown: Rule = {
   meta: {
@@ -116,14 +114,7 @@ function rank({ drawing, standard }: AuditContext, record: DrawingLinetype): Pro
   const mm = paperMmPerPatternUnit(drawing);
   const own = oneRun(withJoinedGaps(record).elements.map((length) => length * mm));
   const said = new Set(wordsIn(`${record.name} ${record.description}`).map(({ word }) => word));
-  const ranked = standard.linetypes
-    .map((linetype) => proposalOf(own, said, linetype))
-    .filter(({ reasons }) => reasons.length > 0)
-    .sort((a, b) => b.likeness - a.likeness || a.to.localeCompare(b.to))
-    .slice(0, MOST_PROPOSED);
-  const [first, second] = ranked;
-  const open = second !== undefined && first.likeness - second.likeness < AS_NEAR;
-  return open ? ranked.map((one) => ({ ...one, likeness: Math.min(one.likeness, LIKELY - 0.01) })) : ranked;
+  return ranked(standard.linetypes.map((linetype) => proposalOf(own, said, linetype)));
 }
 
 function proposalOf(
