@@ -435,7 +435,6 @@ export const demoStandard: Standard = {
     // Frames of windows are drawn with two lines at every scale.
     'lines/too-near': { ...PLAIN_RULE, settings: { clear: 0.15 } },
     'leaders/angle': { ...PLAIN_RULE, settings: { angles: 'steps of 15°' } },
-    'dimensions/centre-marks': { ...PLAIN_RULE, settings: { wanted: true } },
     'lines/contrast': { ...PLAIN_RULE, settings: { printed: 'in grey', least: 1.8 } },
   },
   layers: ROWS.map(([name, purpose, kinds, colour, linetype, widthMm, more], i) =>

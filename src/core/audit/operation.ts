@@ -293,6 +293,8 @@ export function footprintOf(operation: Operation): Footprint {
       return { reads: [], writes: ['pattern factor'], objects: null };
     case 'set dimension texts':
       return { reads: [], writes: [], objects: { what: 'text', rows: operation.rows } };
+    // A record that goes elsewhere goes as it is written: nothing else of it can change in the same pass.
+    case 'send behind':
     case 'remove objects':
     case 'rebuild dimensions':
       return { reads: [], writes: [], objects: { what: 'all', rows: operation.rows } };
@@ -305,7 +307,6 @@ export function footprintOf(operation: Operation): Footprint {
     case 'move vertices':
     case 'flatten':
     case 'cut fills':
-    case 'send behind':
       return { reads: [], writes: [], objects: { what: 'place', rows: operation.rows } };
     case 'set leader points':
     case 'resize texts':

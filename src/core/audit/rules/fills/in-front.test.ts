@@ -65,3 +65,21 @@ it('writes the fills first, in their order, byte for byte as they were', () => {
   expect(handles(result.value.bytes)).toEqual([fill, next, line, other]);
   expect([...result.value.bytes].sort()).toEqual([...bytes].sort());
 });
+
+it('moves a fill that is corrected in other ways as well, and loses none of them', () => {
+  const bytes = bytesOf({
+    draw: drawn(inside, (model) =>
+      model.patternFill({ ...on, colour: 1 }, [SQUARE], {
+        name: 'SOLID',
+        angleDeg: 0,
+        scale: 1,
+        families: [],
+      }),
+    ),
+  });
+  const all = findingsOf(bytes, standard).filter(({ correction }) => correction === 'automatic');
+  const result = correctDrawing(bytes, standard, { findings: all.map(({ key }) => key) });
+  if (!result.ok) throw new Error(result.problem.message);
+  expect(result.value.unsettled).toEqual([]);
+  expect(findingsOf(result.value.bytes, standard).map(({ rule }) => rule)).toEqual([]);
+});

@@ -4,7 +4,7 @@ import type { StandardFill } from '../../../standard/fills';
 import { type AuditContext, clauseOf, groupBy } from '../../context';
 import type { Rule } from '../../rule';
 import { named } from '../../value';
-import { drawnFill, fillNamed, fills } from './shared';
+import { drawnFill, fills } from './shared';
 
 const messages = {
   wrong: (count: number, name: string, layer: string, wanted: string) =>
@@ -28,8 +28,7 @@ export const fillsLayer: Rule = {
     return {
       on: {
         fill(row) {
-          const fill = placedOn(context, row);
-          if (fill && foldName(context.layerUse(row).name) !== foldName(fill.layer)) found.push(row);
+          if (placedOn(context, row)) found.push(row);
         },
       },
       *finish() {
@@ -64,9 +63,21 @@ export const fillsLayer: Rule = {
   },
 };
 
-/** The fill of the standard that a fill is called by, where that has a layer which the standard defines. */
+/**
+ * The fill of the standard that a fill is called by, where that has a layer which the standard defines. Solid fills are called alike in
+ * every file: one that lies where any of the office's belongs is none of them in the wrong place.
+ */
 function placedOn(context: AuditContext, row: number): StandardFill | undefined {
   const fact = drawnFill(context, row);
-  const fill = fact ? fillNamed(context.standard.fills, fact) : undefined;
-  return fill && fill.layer !== '' && context.standardLayers.has(foldName(fill.layer)) ? fill : undefined;
+  if (!fact) return undefined;
+  const { fills: all } = context.standard;
+  const exact = all.find(({ name }) => foldName(name) === foldName(fact.pattern));
+  const meant = exact ? [exact] : fact.kind === 'solid' ? all.filter(({ kind }) => kind === 'solid') : [];
+  const layer = foldName(context.layerUse(row).name);
+  if (meant.some((fill) => fill.layer === '' || foldName(fill.layer) === layer)) return undefined;
+  return meant.find((fill) => {
+    // A standard that gives a fill a layer which takes none says two things: neither is held against a drawing.
+    const own = context.standardLayers.get(foldName(fill.layer));
+    return own !== undefined && (own.kinds.length === 0 || own.kinds.includes('fill'));
+  });
 }
