@@ -24,6 +24,14 @@ testRule(layersHidden, {
       },
     },
     {
+      name: 'frames of viewports on a layer that does not print',
+      standard,
+      draw: (file) => {
+        file.layer({ name: 'VPORTS', colour: 7, prints: false });
+        file.sheet('Plan', 297, 210).viewport({ layer: 'VPORTS' }, [100, 100], 90, 90, [0, 0], 50);
+      },
+    },
+    {
       name: 'the points that dimensions are defined by',
       standard,
       draw: (file) => {

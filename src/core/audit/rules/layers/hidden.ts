@@ -1,4 +1,4 @@
-import type { DrawingLayer } from '../../../dxf/drawing';
+import { type DrawingLayer, kindOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { countOf } from '../../../dxf/object-kinds';
 import { nameMatcher } from '../../../standard/name-patterns';
@@ -31,7 +31,10 @@ export const layersHidden: Rule = {
       if (!record || isReserved(use.name) || isWorking(use.name)) continue;
       const is = stateOf(record, use.standard === undefined);
       if (is === null) continue;
-      const rows = use.rows.filter((row) => !isGenerated(drawing, row) && !excepts(row));
+      // Frames of viewports are hidden on purpose: what they show is not on them.
+      const rows = use.rows.filter(
+        (row) => !isGenerated(drawing, row) && kindOf(drawing, row) !== 'viewport' && !excepts(row),
+      );
       if (rows.length === 0) continue;
       const what = [...kindCounts(drawing, rows)].map(([kind, count]) => countOf(kind, count)).join(', ');
       const count = countOf('object', rows.length);
