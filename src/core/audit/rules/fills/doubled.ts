@@ -79,7 +79,12 @@ export const fillsDoubled: Rule = {
               subject: { layer, kind: 'fill', value: what },
               ...(what === 'same'
                 ? { remedy: `${fills(rows.length)} removed; what they lie on stays.` }
-                : { correction: 'manual' as const, remedy: 'Which of them is meant, a person sees.' }),
+                : {
+                    // Lines over a tint are drawn so on purpose as often as not.
+                    weight: 'note' as const,
+                    correction: 'manual' as const,
+                    remedy: 'Which of them is meant, or both, a person sees.',
+                  }),
             };
           }
         }
