@@ -93,7 +93,8 @@ const outlined =
   (end: number): RuleExample['complies']['draw'] =>
   (sheet, file) => {
     file.layer(asDefined(WALL));
-    putEdgeFill(sheet, { layer: 'WALL', colour: 254 }, [
+    const grey = { layer: 'WALL', colour: 254 };
+    putEdgeFill(sheet, grey, [
       [
         [12, 10],
         [end, 10],
