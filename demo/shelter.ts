@@ -25,18 +25,9 @@ const TEXT = on('G-TEXT');
 const FILL = on('S-FILL');
 
 /** What the office's dimensions look like; the sender's have arrows of their own in one style. */
-const SETTINGS: Partial<DimensionValues> = {
-  linePenMm: 0.18,
-  extensionPenMm: 0.18,
-  extensionOffsetMm: 1.5,
-  extensionOverrunMm: 1.4,
-  lineOverrunMm: 1.4,
-  terminator1: 'slash',
-  terminator2: 'slash',
-  textOffsetMm: 0.9,
-  stackSpacingMm: 7,
-  textStyle: 'OHW-Dims',
-};
+const SETTINGS: Partial<DimensionValues> = demoStandard.dimensions.find(
+  ({ name }) => name === 'OHW-Millimetres',
+)!.settings;
 
 /** A level dimension over an edge that begins at a point. */
 function level(

@@ -1,12 +1,18 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
-import { audit } from '../../src/core/audit/engine';
 import { correctDrawing } from '../../src/core/correct/correct';
-import { readDrawing } from '../../src/core/dxf/read/interpret';
 import { dimensionStyleSchema } from '../../src/core/standard/dimension-settings';
 import { blankStandard, layerOf, type Standard } from '../../src/core/standard/standard';
-import { changedObjects, type Planted, pairs, plantedPairs, RULE_OF, type Seen } from './planted';
+import {
+  auditPlanted,
+  changedObjects,
+  type Planted,
+  pairs,
+  plantedPairs,
+  RULE_OF,
+  type Seen,
+} from './planted';
 import { gdal, python } from './python';
 
 // Faults of dimensions and leaders that another program planted: exactly these are found, put right, and nothing else.
@@ -47,13 +53,10 @@ const drawings = python<Planted[]>('make_faults.py', folder);
 
 describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (name, made) => {
   const { path, planted, near } = made;
-  const bytes = new Uint8Array(readFileSync(path));
-  const read = readDrawing(bytes);
-  if (!read.ok) throw new Error(read.problem.message);
-  const { findings, failures } = audit(read.value, standard);
+  const { bytes, drawing, findings, failures } = auditPlanted(made, standard);
   const own = findings.filter(({ rule }) => ASKED.has(rule));
-  const record = read.value.dimensionStyles.get('detail')!.range;
-  const recordHandle = read.value.reader.findText(record, 105).toUpperCase();
+  const record = drawing.dimensionStyles.get('detail')!.range;
+  const recordHandle = drawing.reader.findText(record, 105).toUpperCase();
 
   it('has exactly the faults that were planted, at their objects', () => {
     expect(failures).toEqual([]);

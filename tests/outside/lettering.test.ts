@@ -1,12 +1,10 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
-import { audit } from '../../src/core/audit/engine';
 import { correctDrawing } from '../../src/core/correct/correct';
-import { readDrawing } from '../../src/core/dxf/read/interpret';
 import { textStyleOf } from '../../src/core/standard/lettering';
 import { blankStandard, layerOf, type Standard } from '../../src/core/standard/standard';
-import { changedObjects, type Planted, pairs, plantedPairs, type Seen } from './planted';
+import { auditPlanted, changedObjects, type Planted, pairs, plantedPairs, type Seen } from './planted';
 import { gdal, python } from './python';
 
 // Faults of lettering and dimensions that another program planted: found at the right objects, put right, and nothing else.
@@ -31,10 +29,7 @@ const ruleFamilies = /^(lettering|dimensions)\//;
 
 describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (name, made) => {
   const { path, planted, near } = made;
-  const bytes = new Uint8Array(readFileSync(path));
-  const read = readDrawing(bytes);
-  if (!read.ok) throw new Error(read.problem.message);
-  const { findings } = audit(read.value, standard);
+  const { bytes, findings } = auditPlanted(made, standard);
   const own = findings.filter(({ rule }) => ruleFamilies.test(rule));
 
   it('has exactly the faults that were planted, at their objects', () => {

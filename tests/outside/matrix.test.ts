@@ -1,14 +1,12 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
-import { audit } from '../../src/core/audit/engine';
 import { correctDrawing } from '../../src/core/correct/correct';
-import { readDrawing } from '../../src/core/dxf/read/interpret';
 import { dimensionStyleSchema } from '../../src/core/standard/dimension-settings';
 import { textStyleOf } from '../../src/core/standard/lettering';
 import { PLAIN_RULE } from '../../src/core/standard/rule-settings';
 import { blankStandard, layerOf, type Standard } from '../../src/core/standard/standard';
-import { changedObjects, type Planted, pairs, plantedPairs, type Seen } from './planted';
+import { auditPlanted, changedObjects, type Planted, pairs, plantedPairs, type Seen } from './planted';
 import { gdal, python } from './python';
 
 // All faults of lettering, dimensions and leaders in one drawing, audited by all rules there are: what one fault is must not be
@@ -60,10 +58,7 @@ const drawings = python<Planted[]>('make_matrix.py', folder);
 
 describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (name, made) => {
   const { path, planted, also } = made;
-  const bytes = new Uint8Array(readFileSync(path));
-  const read = readDrawing(bytes);
-  if (!read.ok) throw new Error(read.problem.message);
-  const { findings, failures } = audit(read.value, standard);
+  const { bytes, findings, failures } = auditPlanted(made, standard);
   const isStyle = ({ rule }: { rule: string }): boolean => rule.endsWith('/style-changed');
 
   it('has exactly the faults that were planted, at their objects, and none that no one planted', () => {

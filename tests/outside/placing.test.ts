@@ -1,4 +1,4 @@
-import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { audit } from '../../src/core/audit/engine';
@@ -7,7 +7,7 @@ import { readDrawing } from '../../src/core/dxf/read/interpret';
 import { dimensionStyleSchema } from '../../src/core/standard/dimension-settings';
 import { PLAIN_RULE } from '../../src/core/standard/rule-settings';
 import { blankStandard, layerOf, type Standard } from '../../src/core/standard/standard';
-import { changedObjects, type Planted, pairs, plantedPairs, type Seen } from './planted';
+import { auditPlanted, changedObjects, type Planted, pairs, plantedPairs, type Seen } from './planted';
 import { gdal, python } from './python';
 
 // What another program drew where it should not be: exactly this is found, put right, and nothing else.
@@ -60,10 +60,7 @@ const drawings = python<Planted[]>('make_placing.py', folder);
 
 describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (name, made) => {
   const { path, planted, near } = made;
-  const bytes = new Uint8Array(readFileSync(path));
-  const read = readDrawing(bytes);
-  if (!read.ok) throw new Error(read.problem.message);
-  const { findings, failures } = audit(read.value, standard);
+  const { bytes, findings, failures } = auditPlanted(made, standard);
   const own = findings.filter(({ rule }) => ASKED.has(rule));
 
   it('has exactly the faults that were planted, at their objects', () => {

@@ -1,3 +1,8 @@
+import { readFileSync } from 'node:fs';
+import { audit } from '../../src/core/audit/engine';
+import { readDrawing } from '../../src/core/dxf/read/interpret';
+import type { Standard } from '../../src/core/standard/standard';
+
 // What another program planted in a drawing, and what it reads of two states of one.
 
 export interface Planted {
@@ -10,6 +15,14 @@ export interface Planted {
   readonly also: Readonly<Record<string, readonly string[]>>;
   /** Handles of what corrections change beside the objects that findings name. */
   readonly changed: readonly string[];
+}
+
+/** A planted drawing, read and audited. */
+export function auditPlanted({ path }: Planted, standard: Standard) {
+  const bytes = new Uint8Array(readFileSync(path));
+  const read = readDrawing(bytes);
+  if (!read.ok) throw new Error(read.problem.message);
+  return { bytes, drawing: read.value, ...audit(read.value, standard) };
 }
 
 export interface Described {

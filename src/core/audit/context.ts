@@ -2,7 +2,7 @@ import { BASE_LAYER } from '../drawing/effective';
 import { hexOf, rgbOf } from '../dxf/colour';
 import { type Drawing, type DrawingLayer, kindOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
-import type { ObjectKind } from '../dxf/object-kinds';
+import { countOf, type ObjectKind } from '../dxf/object-kinds';
 import { isDefinitionPointLayer } from '../dxf/reserved';
 import { type Facts, factsOf } from '../facts/facts';
 import type { LayerContent } from '../facts/layers';
@@ -98,6 +98,10 @@ export function kindCounts(drawing: Drawing, rows: readonly number[]): Map<Objec
   }
   return counts;
 }
+
+/** What objects are and how many, in words: "3 lines, 1 text". */
+export const kindsInWords = (drawing: Drawing, rows: readonly number[]): string =>
+  [...kindCounts(drawing, rows)].map(([kind, count]) => countOf(kind, count)).join(', ');
 
 /** How the standard wants a layer to print. */
 export function lookOfStandard(standard: Standard, layer: StandardLayer): StrokeLook {

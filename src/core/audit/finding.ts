@@ -90,6 +90,15 @@ export interface Option {
   readonly sets?: SettableLength;
 }
 
+/** The way out by which objects go: how many is said before they do. @param what "3 objects" */
+export const removal = (what: string): Option => ({
+  id: 'remove',
+  label: `Remove ${what} …`,
+  needs: null,
+  effect: 'drawing',
+  confirm: `Remove ${what} from the drawing`,
+});
+
 /** A person's decision on a finding. */
 export interface Decision {
   /** Id of one of the finding's options. */

@@ -11,11 +11,12 @@ export function storableColour(drawing: Drawing, colour: Colour): Colour {
   return { number: nearestNumber(colour.rgb) };
 }
 
-/** The numbered colour that is nearest to red, green and blue. */
-export function nearestNumber(rgb: number): number {
+/** The numbered colour that is nearest to red, green and blue, of those that fit; the contrast to the paper where none does. */
+export function nearestNumber(rgb: number, fits: (number: number) => boolean = () => true): number {
   let best = 7;
   let least = Number.POSITIVE_INFINITY;
   for (let number = 1; number <= 255; number++) {
+    if (!fits(number)) continue;
     const other = number === 7 ? 0 : COLOUR_TABLE[number];
     const distance =
       ((rgb >> 16) - (other >> 16)) ** 2 +

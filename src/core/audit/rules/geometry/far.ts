@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { formatContainer } from '../../../dxf/drawing';
 import { countOf } from '../../../dxf/object-kinds';
 import type { Box } from '../../../geometry/box';
-import { type AuditContext, kindCounts } from '../../context';
+import { type AuditContext, kindsInWords } from '../../context';
+import { removal } from '../../finding';
 import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
@@ -42,7 +43,7 @@ export const geometryFar: Rule = {
       const far = farIn(context, index, own.times);
       const rows = [...far.keys()].filter((row) => !context.excepts(row));
       if (rows.length === 0) continue;
-      const what = [...kindCounts(drawing, rows)].map(([kind, count]) => countOf(kind, count)).join(', ');
+      const what = kindsInWords(drawing, rows);
       const distances = rows.map((row) => far.get(row)!);
       const [least, most] = [Math.min(...distances), Math.max(...distances)].map((one) =>
         Math.round(one).toLocaleString('en-GB'),
@@ -54,15 +55,7 @@ export const geometryFar: Rule = {
         found: words(`${times} away`),
         rows,
         subject: { kind: 'object', value: formatContainer(container) },
-        options: [
-          {
-            id: 'remove',
-            label: `Remove ${countOf('object', rows.length)} …`,
-            needs: null,
-            effect: 'drawing',
-            confirm: `Remove ${countOf('object', rows.length)} from the drawing`,
-          },
-        ],
+        options: [removal(countOf('object', rows.length))],
       };
     }
   },

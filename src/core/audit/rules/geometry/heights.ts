@@ -3,7 +3,7 @@ import { formatContainer, kindOf } from '../../../dxf/drawing';
 import { hasHeight, heightOf } from '../../../dxf/edit/edit-height';
 import { countOf } from '../../../dxf/object-kinds';
 import { ONE_POINT } from '../../../facts/joints';
-import { groupBy, isPlaced, kindCounts } from '../../context';
+import { groupBy, isPlaced, kindsInWords } from '../../context';
 import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
@@ -56,7 +56,7 @@ export const geometryHeights: Rule = {
           const heights = rows.map((row) => heightOf(drawing, row));
           const [low, top] = [Math.min(...heights), Math.max(...heights)];
           const said = low === top ? `${figure(low)} units` : `${figure(low)} to ${figure(top)} units`;
-          const what = [...kindCounts(drawing, rows)].map(([kind, count]) => countOf(kind, count)).join(', ');
+          const what = kindsInWords(drawing, rows);
           yield {
             message: messages.over(what, rows.length, said),
             expected: words('all at height 0'),

@@ -2,7 +2,8 @@ import { type DrawingLayer, kindOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { countOf } from '../../../dxf/object-kinds';
 import { nameMatcher } from '../../../standard/name-patterns';
-import { clauseOf, isGenerated, kindCounts } from '../../context';
+import { clauseOf, isGenerated, kindsInWords } from '../../context';
+import { removal } from '../../finding';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
 
@@ -36,7 +37,7 @@ export const layersHidden: Rule = {
         (row) => !isGenerated(drawing, row) && kindOf(drawing, row) !== 'viewport' && !excepts(row),
       );
       if (rows.length === 0) continue;
-      const what = [...kindCounts(drawing, rows)].map(([kind, count]) => countOf(kind, count)).join(', ');
+      const what = kindsInWords(drawing, rows);
       const count = countOf('object', rows.length);
       yield {
         message: messages.full(use.name, is, what),
@@ -46,16 +47,7 @@ export const layersHidden: Rule = {
         record: { table: 'layer', name: record.name },
         subject: { layer: use.name },
         ...clauseOf(use.standard),
-        options: [
-          { id: 'show', label: `Show ${count}`, needs: null, effect: 'drawing' },
-          {
-            id: 'remove',
-            label: `Remove ${count} …`,
-            needs: null,
-            effect: 'drawing',
-            confirm: `Remove ${count} from the drawing`,
-          },
-        ],
+        options: [{ id: 'show', label: `Show ${count}`, needs: null, effect: 'drawing' }, removal(count)],
       };
     }
   },

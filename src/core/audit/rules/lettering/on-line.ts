@@ -9,7 +9,7 @@ import { type AuditContext, groupBy, isPlaced } from '../../context';
 import type { FindingDraft, Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
-import { isMasked, saysShort, texts, writtenText } from './shared';
+import { isMasked, moveTexts, saysShort, texts, writtenText } from './shared';
 
 const messages = {
   on: (count: number, first: string, layer: string, what: string) =>
@@ -100,18 +100,7 @@ export const letteringOnLine: Rule = {
       if (on?.way) moves.set(row, on);
     }
     if (moves.size === 0) return { refused: 'No place near is clear: move it by hand.' };
-    const list = [...moves];
-    return {
-      operations: [
-        {
-          type: 'move texts',
-          was: 'on a line',
-          rows: list.map(([row]) => row),
-          by: list.map(([, { way }]) => way!),
-          onPaperMm: list.map(([, { way, mmPerUnit }]) => Math.hypot(...way!) * mmPerUnit),
-        },
-      ],
-    };
+    return { operations: [moveTexts('on a line', moves)] };
   },
 };
 

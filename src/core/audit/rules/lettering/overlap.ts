@@ -7,7 +7,7 @@ import { type AuditContext, groupBy, isPlaced } from '../../context';
 import type { FindingDraft, Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
-import { saysShort, texts, writtenText } from './shared';
+import { moveTexts, saysShort, texts, writtenText } from './shared';
 
 const messages = {
   over: (count: number, first: string, layer: string) =>
@@ -79,18 +79,7 @@ export const letteringOverlap: Rule = {
       if (over?.way) moves.set(row, over);
     }
     if (moves.size === 0) return { refused: 'No place near is clear of other texts: move it by hand.' };
-    const list = [...moves];
-    return {
-      operations: [
-        {
-          type: 'move texts',
-          was: 'over another text',
-          rows: list.map(([row]) => row),
-          by: list.map(([, { way }]) => way!),
-          onPaperMm: list.map(([, { way, mmPerUnit }]) => Math.hypot(...way!) * mmPerUnit),
-        },
-      ],
-    };
+    return { operations: [moveTexts('over another text', moves)] };
   },
 };
 

@@ -5,6 +5,7 @@ import { contains } from '../../../geometry/hatch';
 import type { OrientedBox } from '../../../geometry/oriented-box';
 import { oneLine } from '../../../one-line';
 import { type AuditContext, isGenerated } from '../../context';
+import type { Operation } from '../../operation';
 
 export const texts = (count: number): string => (count === 1 ? '1 text' : `${count} texts`);
 
@@ -49,4 +50,22 @@ export function isMasked({ drawing, facts }: AuditContext, row: number, box: Ori
     for (let i = 0; i < edges.length; i += 4) loop.push(edges[i], edges[i + 1]);
     return loop.length >= 6 && corners.every(([x, y]) => contains(loop, x, y));
   });
+}
+
+/** A text's way to where it is clear, drawing units, and how large it is shown. */
+interface Way {
+  readonly way: readonly [number, number] | null;
+  readonly mmPerUnit: number;
+}
+
+/** Moves texts on their ways. @param was what is wrong with where they are: "on a line" */
+export function moveTexts(was: string, moves: ReadonlyMap<number, Way>): Operation {
+  const list = [...moves];
+  return {
+    type: 'move texts',
+    was,
+    rows: list.map(([row]) => row),
+    by: list.map(([, { way }]) => way!),
+    onPaperMm: list.map(([, { way, mmPerUnit }]) => Math.hypot(...way!) * mmPerUnit),
+  };
 }

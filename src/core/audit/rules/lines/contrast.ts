@@ -1,11 +1,10 @@
 import { z } from 'zod';
-import { type Colour, contrast, formatColour, hexOf, rgbOf, sameColour } from '../../../dxf/colour';
-import { COLOUR_TABLE } from '../../../dxf/colour-table';
+import { CONTRAST, type Colour, contrast, formatColour, hexOf, rgbOf, sameColour } from '../../../dxf/colour';
 import { type Drawing, kindOf } from '../../../dxf/drawing';
-import { RGB_FROM } from '../../../dxf/edit/storable-colour';
+import { nearestNumber, RGB_FROM } from '../../../dxf/edit/storable-colour';
 import { foldName } from '../../../dxf/interner';
 import { countOf, LINE_KINDS, type ObjectKind } from '../../../dxf/object-kinds';
-import { type AuditContext, clauseOf, groupBy, isGenerated, kindCounts } from '../../context';
+import { type AuditContext, clauseOf, groupBy, isGenerated, kindsInWords } from '../../context';
 import type { FindingDraft, Rule } from '../../rule';
 import { choiceSetting, numberSetting } from '../../settings';
 import { words } from '../../value';
@@ -128,7 +127,7 @@ function draftOf(context: AuditContext, own: Settings, rows: readonly number[]):
   // A colour that is not the standard's is put right by its own rule; what comes of that is what counts.
   if (ofLayer && use.standard && !sameColour(use.standard.colour, colour) && isRead(use.standard.colour, own))
     return null;
-  const what = [...kindCounts(drawing, rows)].map(([kind, count]) => countOf(kind, count)).join(', ');
+  const what = kindsInWords(drawing, rows);
   const ratio = String(Number(ratioOf(colour, own.printed).toFixed(2)));
   const about = {
     expected: words(`a contrast of ${own.least} or more`),
@@ -217,15 +216,5 @@ function nearestRead(drawing: Drawing, colour: Colour, own: Settings): Colour {
     }
     return { rgb: 0 };
   }
-  let best: { number: number; off: number } = { number: 7, off: Number.POSITIVE_INFINITY };
-  for (let number = 1; number <= 255; number++) {
-    if (number === 7 || !isRead({ number }, own)) continue;
-    const other = COLOUR_TABLE[number];
-    const off = [other >> 16, (other >> 8) & 255, other & 255].reduce(
-      (sum, part, i) => sum + (part - parts[i]) ** 2,
-      0,
-    );
-    if (off < best.off) best = { number, off };
-  }
-  return { number: best.number };
+  return { number: nearestNumber(rgb, (number) => number !== CONTRAST && isRead({ number }, own)) };
 }

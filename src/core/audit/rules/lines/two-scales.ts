@@ -1,4 +1,4 @@
-import { kindOf, layerNameOf } from '../../../dxf/drawing';
+import { layerNameOf } from '../../../dxf/drawing';
 import { SUBCLASSES_FROM } from '../../../dxf/edit/record-bodies';
 import { foldName } from '../../../dxf/interner';
 import { countOf, LINE_KINDS } from '../../../dxf/object-kinds';
@@ -94,8 +94,7 @@ function othersIn(context: AuditContext | SettleContext): Other[] {
   const seen: { row: number; linetype: string; sheet: string; repeatMm: number }[] = [];
   for (const kind of LINE_KINDS)
     for (const row of facts.rowsOfKind(kind)) {
-      if (!isPlaced(drawing, row) || !LINE_KINDS.has(kindOf(drawing, row)) || !facts.isPatterned(row))
-        continue;
+      if (!isPlaced(drawing, row) || !facts.isPatterned(row)) continue;
       const shown = patternsOnPaper(facts, row);
       if (shown.length !== 1 || !(shown[0].repeatMm > 0)) continue;
       seen.push({

@@ -1,10 +1,9 @@
 import { formatContainer, rangeOf } from '../../../dxf/drawing';
-import { countOf } from '../../../dxf/object-kinds';
 import { wordsOf } from '../../../dxf/read/decode-text';
 import { oneLine } from '../../../one-line';
 import { nameMatcher } from '../../../standard/name-patterns';
-import { type AuditContext, groupBy, isPlaced, kindCounts } from '../../context';
-import type { Option } from '../../finding';
+import { type AuditContext, groupBy, isPlaced, kindsInWords } from '../../context';
+import { type Option, removal } from '../../finding';
 import type { FindingDraft, Rule } from '../../rule';
 import { named, words } from '../../value';
 
@@ -20,18 +19,6 @@ const messages = {
 
 const objects = (count: number): string =>
   count === 1 ? '1 object' : `${count.toLocaleString('en-GB')} objects`;
-
-/** The way out: how many go is said before they do. */
-function removing(count: number): Option {
-  const what = objects(count);
-  return {
-    id: 'remove',
-    label: `Remove ${what} …`,
-    needs: null,
-    effect: 'drawing',
-    confirm: `Remove ${what} from the drawing`,
-  };
-}
 
 /** A layer's content that stays in the drawing, and is not seen or is seen again. */
 const showing = (id: 'hide' | 'show', count: number): Option => ({
@@ -102,7 +89,7 @@ export const workingLeft: Rule = {
           const { record } = use;
           const hidden = record ? !record.on || record.frozen : false;
           const prints = !hidden && record?.prints !== false;
-          const what = [...kindCounts(drawing, rows)].map(([kind, n]) => countOf(kind, n)).join(', ');
+          const what = kindsInWords(drawing, rows);
           yield {
             // Working content that would print is more than a note.
             ...(prints ? { weight: 'must' as const } : {}),
@@ -112,7 +99,7 @@ export const workingLeft: Rule = {
             rows,
             subject: { layer: use.name, ...(hidden ? { value: 'hidden' } : {}) },
             options: [
-              removing(rows.length),
+              removal(objects(rows.length)),
               ...(record ? [showing(hidden ? 'show' : 'hide', rows.length)] : []),
             ],
           };
@@ -131,7 +118,7 @@ export const workingLeft: Rule = {
               found: named(name),
               rows,
               subject: { kind: what, value: name },
-              options: [removing(rows.length)],
+              options: [removal(objects(rows.length))],
             } satisfies FindingDraft;
       },
     };
