@@ -28,6 +28,8 @@ function parcel(notes: number): Uint8Array {
 const shaOf = async (page: Page, id: number): Promise<string> =>
   ((await (await page.request.get(`/api/drawings/${id}`)).json()) as { currentSha: string }).currentSha;
 const finding = (page: Page, says: string) => page.locator('[data-finding]', { hasText: says });
+/** Lists only what says something: of a long list, what lies beyond its window is not there to be clicked. */
+const list = (page: Page, says: string) => page.getByPlaceholder(/^Find/).first().fill(says);
 
 test('light colours and lines of others are made readable in one review, and not asked about again', async ({
   page,
@@ -37,15 +39,18 @@ test('light colours and lines of others are made readable in one review, and not
   const id = await sendIn(request, '', { name: 'Parcel 1.dxf', sender, bytes: parcel(0) });
   await page.goto(`/drawings/${id}`);
   // The colour: the nearest that can be read is named before it is given.
+  await list(page, 'too light');
   await finding(page, '“Spot figures” is too light').click();
   await page.getByRole('button', { name: /^Make the layer #/ }).click();
   await expect(page.getByText(/changes? made/)).toBeVisible();
   await expect(finding(page, '“Spot figures” is too light')).toHaveCount(0);
   // The line: long dashes with two dots are the office's boundary.
+  await list(page, 'LOT_LINE');
   await finding(page, 'Linetype “LOT_LINE”').click();
   await page.getByRole('radio', { name: /OHW-Boundary/ }).check();
   await page.getByRole('button', { name: /^Make it OHW-Boundary/ }).click();
   await expect(finding(page, 'Linetype “LOT_LINE”')).toHaveCount(0);
+  await list(page, 'Lot boundary');
   await finding(page, 'Layer “Lot boundary”').click();
   await page.getByRole('radio', { name: /V-BNDY/ }).check();
   await page.getByRole('button', { name: /^Make it V-BNDY/ }).click();
@@ -68,7 +73,7 @@ test('working notes are hidden, shown, removed and brought back, with their numb
   const id = await sendIn(request, '', { name: 'Notes.dxf', sender: 'Notes Office', bytes: parcel(3) });
   const before = await shaOf(page, id);
   await page.goto(`/drawings/${id}`);
-  await page.getByPlaceholder(/^Find/).first().fill('working layer');
+  await list(page, 'working layer');
   await finding(page, '3 texts on working layer “G-WORK”').click();
   await page.getByRole('button', { name: 'Hide 3 objects' }).click();
   await expect(finding(page, '3 texts on working layer “G-WORK”, which is hidden')).toBeVisible();
