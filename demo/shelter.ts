@@ -292,9 +292,13 @@ export function recoveredSketch(): DemoDrawing {
   file.layer({ name: 's-stel', colour: 1, widthMm: 0.35 });
   file.layer({ name: 'S-GRID', colour: 12, widthMm: 0.13, linetype: 'OHW-Axis' });
   file.layer({ name: 'G-DIMS', colour: 3, widthMm: 0.18 });
+  file.linetype('OHW-Hidden', 'hidden', [3, -0.75]);
+  file.layer({ name: 'S-HIDN', colour: 152, widthMm: 0.5, linetype: 'OHW-Hidden' });
   const style = defineStyle(file, 'OHW-Millimetres', 50, SETTINGS);
   const m = file.model;
   m.rectangle(STEEL, [0, 0], 6000, 2400);
+  // What is hidden prints heavier than what is seen.
+  m.line(on('S-HIDN'), [0, 300], [6000, 300]);
   m.line(on('S-GRID'), [-400, 1200], [6400, 1200]);
   m.line(on('S-GRID'), [3000, -400], [3000, 2800]);
   measure(m, DIMS, style, [0, 2400], [6000, 2400], 3000);

@@ -246,6 +246,7 @@ export const demoStandard: Standard = {
     order: [
       { heavier: 'cut', lighter: 'outline', ratio: 1.4 },
       { heavier: 'outline', lighter: 'dimension', ratio: 1.4 },
+      { heavier: 'outline', lighter: 'hidden', ratio: 1.4 },
       { heavier: 'dimension', lighter: 'centre', ratio: 1 },
       { heavier: 'secondary', lighter: 'fill', ratio: 1.4 },
     ],

@@ -59,6 +59,19 @@ export const layersAtRole = (standard: Standard, role: string): Standard => {
   };
 };
 
+/** Permitted widths are rounded: in the series of ISO 128-2 √2 comes out as 1.385 (0.18 to 0.13 mm), 2 as 1.92 (0.25 to 0.13 mm). */
+const ROUNDED = 0.04;
+
+/** What is wrong with two widths of which one is to be so many times the other; null where nothing is. */
+export function orderFault(
+  heavyMm: number,
+  lightMm: number,
+  ratio: number,
+): 'not heavier' | 'too alike' | null {
+  if (heavyMm <= lightMm) return 'not heavier';
+  return heavyMm / lightMm < ratio * (1 - ROUNDED) ? 'too alike' : null;
+}
+
 /** Orders between roles that the widths break, layers that print with another pen than their role's. */
 export function penAdvice(standard: Standard): PenAdvice[] {
   const { pens } = standard;
@@ -67,14 +80,14 @@ export function penAdvice(standard: Standard): PenAdvice[] {
     const heavy = widthOfRole(pens, heavier);
     const light = widthOfRole(pens, lighter);
     if (heavy === null || light === null) continue;
-    if (heavy <= light)
+    const fault = orderFault(heavy, light, ratio);
+    if (fault === 'not heavier')
       advice.push({
         about: 'order',
         name: heavier,
         says: `${heavier} (${heavy} mm) is not heavier than ${lighter} (${light} mm)`,
       });
-    // Permitted widths are rounded, so that √2 can come out as 1.39.
-    else if (heavy / light < ratio - 0.02)
+    else if (fault === 'too alike')
       advice.push({
         about: 'order',
         name: heavier,

@@ -8,6 +8,7 @@ import { linetypesRedefined } from '../rules/linetypes/redefined';
 import { linetypesUnknown } from '../rules/linetypes/unknown';
 import { pensNotHeld } from '../rules/pens/not-held';
 import { pensNotPermitted } from '../rules/pens/not-permitted';
+import { pensOrder } from '../rules/pens/order';
 import { AXIS, asDefined, office, type RuleExample, WALL, wallWithAxis } from './example';
 
 type Draw = RuleExample['complies']['draw'];
@@ -37,6 +38,15 @@ const wide =
     file.layer(asDefined(AXIS));
     sheet.line({ layer: 'WALL', widthMm }, [8, 18], [70, 18]);
     sheet.line({ layer: 'AXIS' }, [39, 6], [39, 30]);
+  };
+
+/** Walls and the axis between them, with these pens. */
+const penned =
+  (wallMm: number, axisMm: number): Draw =>
+  (sheet, file) => {
+    file.layer({ ...asDefined(WALL), widthMm: wallMm });
+    file.layer({ ...asDefined(AXIS), widthMm: axisMm });
+    wallWithAxis(sheet);
   };
 
 /** What stands there already, on a layer of the sender's. */
@@ -114,6 +124,24 @@ export const LINE_EXAMPLES: Readonly<Record<string, RuleExample>> = {
       says: 'Gaps of 0.1 mm close up: the line prints as if it were unbroken.',
       draw: axis('Theirs', [0.8, -0.1, 0.2, -0.1]),
     },
+  },
+  [pensOrder.meta.id]: {
+    standard: office({
+      layers: [
+        { ...WALL, role: 'outline' },
+        { ...AXIS, role: 'centre' },
+      ],
+      pens: {
+        ...office().pens,
+        roles: [
+          { role: 'outline', widthMm: 0.5 },
+          { role: 'centre', widthMm: 0.18 },
+        ],
+        order: [{ heavier: 'outline', lighter: 'centre', ratio: 2 }],
+      },
+    }),
+    complies: { says: 'The walls print heavier than the axis between them.', draw: penned(0.5, 0.18) },
+    breaks: { says: 'The axis prints heavier than the walls.', draw: penned(0.35, 0.7) },
   },
   [pensNotPermitted.meta.id]: {
     standard: office({ layers: [{ ...WALL, ownValuesAllowed: ['width'] }, AXIS] }),

@@ -75,6 +75,7 @@ import { parallelsChanged } from './parallels/changed';
 import { parallelsUnknown } from './parallels/unknown';
 import { pensNotHeld } from './pens/not-held';
 import { pensNotPermitted } from './pens/not-permitted';
+import { pensOrder } from './pens/order';
 import { unitsTrueSize } from './units/true-size';
 import { unitsUnit } from './units/unit';
 import { workingLeft } from './working/left';
@@ -98,6 +99,7 @@ export const RULES: readonly Rule[] = [
   layersLinetype,
   layersDefaultWidth,
   layersWidth,
+  pensOrder,
   layersPrinting,
   linetypesUnknown,
   linetypesRedefined,
