@@ -175,6 +175,7 @@ const KERBS = [
   { name: 'OHW-Kerb', offsets: [60, 25, -60] },
   { name: 'BORD_20', offsets: [50, -50] },
 ] as const;
+const DUCT = demoStandard.parallels.find(({ name }) => name === 'OHW-Duct')!;
 
 /** Lines that are a hair off. */
 function lines(s: SpaceComposer): void {
@@ -203,6 +204,8 @@ function lines(s: SpaceComposer): void {
   // A kerb narrower than the office's, and one of somebody else's.
   for (const [i, { name, offsets }] of KERBS.entries())
     s.parallels(on('C-ROAD'), { name, offsets }, [640, 205 + 20 * i], [740, 205 + 20 * i], 0.1);
+  // A duct of the office's that was drawn when it was narrower.
+  s.parallels(on('C-ROAD'), { name: DUCT.name, offsets: [80, 0, -80] }, [640, 245], [740, 245], 0.1);
   s.line(on('OLD-STATE'), [540, 240], [600, 240]);
 }
 
@@ -236,6 +239,15 @@ export function shelterDetails(): DemoDrawing {
       endCap: 'open',
       fillColour: null,
     });
+  file.parallelSet({
+    ...DUCT,
+    description: DUCT.use,
+    lines: DUCT.lines.map(({ offsetMm, colour, linetype }) => ({
+      offset: offsetMm,
+      colour: colour ?? 256,
+      linetype: linetype === '' ? 'BYLAYER' : linetype,
+    })),
+  });
   const style = defineStyle(file, 'OHW-Millimetres', 1, { ...SETTINGS, textHeightMm: 3.5 });
   const arrows = defineStyle(file, 'OHW-Steel', 1, {
     ...SETTINGS,

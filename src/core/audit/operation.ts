@@ -186,6 +186,30 @@ export type Operation =
       readonly fill: string;
       readonly unitsPerMm: readonly number[];
     }
+  /** A set of parallel lines gets the lines, the ends and the fill of the standard’s, and the runs that are drawn in it follow. */
+  | {
+      readonly type: 'set parallel set';
+      readonly name: string;
+      /** The set of the standard. */
+      readonly like: string;
+      readonly rows: readonly number[];
+      /** What it is and what it becomes, in words. */
+      readonly before: string;
+      readonly after: string;
+    }
+  /** Runs of parallel lines come to be in a set of the standard, which the drawing gets where it has it not. */
+  | {
+      readonly type: 'become parallel set';
+      readonly from: string;
+      readonly to: string;
+      readonly rows: readonly number[];
+    }
+  /** Runs of parallel lines are drawn as their sets have it now, and how far that moves their lines, drawing units. */
+  | {
+      readonly type: 'follow parallel set';
+      readonly rows: readonly number[];
+      readonly movedUnits: readonly number[];
+    }
   /** Objects are drawn before all others of their space, so that these lie over them. */
   | { readonly type: 'send behind'; readonly rows: readonly number[] }
   /** Islands are cut out of fills: loops of corners for each. */
@@ -344,6 +368,20 @@ export function footprintOf(operation: Operation): Footprint {
     case 'jog dimensions':
     case 'use dimension style':
       return { reads: [], writes: [], objects: { what: 'text', rows: operation.rows } };
+    case 'follow parallel set':
+      return { reads: [], writes: [], objects: { what: 'place', rows: operation.rows } };
+    case 'set parallel set':
+      return {
+        reads: [],
+        writes: [`parallel-line set ${operation.name.toLowerCase()}`],
+        objects: { what: 'place', rows: operation.rows },
+      };
+    case 'become parallel set':
+      return {
+        reads: [],
+        writes: [operation.from, operation.to].map((name) => `parallel-line set ${name.toLowerCase()}`),
+        objects: { what: 'place', rows: operation.rows },
+      };
     case 'take from layer':
       return { reads: [], writes: [], objects: { what: operation.property, rows: operation.rows } };
     case 'become linetype':

@@ -41,7 +41,7 @@ export interface ApplyingHand {
   covers(row: number): void;
   styleChange(
     rule: string,
-    kind: 'linetype' | 'text style' | 'dimension style',
+    kind: 'linetype' | 'text style' | 'dimension style' | 'parallel-line set',
     record: TagRange,
     property: Change['property'],
     before: string,

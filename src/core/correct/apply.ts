@@ -17,6 +17,7 @@ import { applyGeometry } from './apply-geometry';
 import { applyLayers } from './apply-layers';
 import { type ApplyingHand, applyLettering } from './apply-lettering';
 import { applyLinetypes } from './apply-linetypes';
+import { applyParallels } from './apply-parallels';
 import type { DrawingEditor } from './editor';
 import { Mentions } from './mentions';
 
@@ -176,6 +177,11 @@ export class Applying {
       case 'move vertices':
       case 'flatten':
         applyGeometry(this.hand, rule, operation);
+        return;
+      case 'set parallel set':
+      case 'become parallel set':
+      case 'follow parallel set':
+        applyParallels(this.hand, rule, operation);
         return;
       case 'set fills':
       case 'cut fills':

@@ -1,7 +1,14 @@
 import type { Standard } from './standard';
 
 /** Kinds of names of a sender's that are set against names of the office, and remembered. */
-export const NAMED_KINDS = ['layer', 'linetype', 'text style', 'dimension style', 'fill'] as const;
+export const NAMED_KINDS = [
+  'layer',
+  'linetype',
+  'text style',
+  'dimension style',
+  'fill',
+  'parallel-line set',
+] as const;
 export type NamedKind = (typeof NAMED_KINDS)[number];
 
 /** Names of the office of one kind, with what each is for. */
@@ -23,6 +30,8 @@ export function officeNames(
       return standard.dimensions.map(({ name, use }) => ({ name, purpose: use }));
     case 'fill':
       return standard.fills.map(({ name, material }) => ({ name, purpose: material }));
+    case 'parallel-line set':
+      return standard.parallels.map(({ name, use }) => ({ name, purpose: use }));
   }
 }
 

@@ -63,7 +63,7 @@ export function SendersPlace({ senders, office, edition }: Props) {
   return (
     <Page
       title="Senders"
-      about="What a sender’s names of layers, linetypes, fills, text styles and dimension styles stand for is decided once, and proposed first with the next drawing. Taken back in a drawing, it is forgotten here too."
+      about="What a sender’s names of layers, linetypes, styles, fills and parallel-line sets stand for is decided once, and proposed first with the next drawing. Taken back in a drawing, it is forgotten here too."
     >
       {senders.length === 0 && (
         <Nothing title="No senders yet">They appear with their first drawing.</Nothing>

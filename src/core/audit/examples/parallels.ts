@@ -1,6 +1,7 @@
 import type { DrawingComposer } from '../../dxf/write/composer';
 import { parallelSetSchema } from '../../standard/parallels';
 import { parallelsChanged } from '../rules/parallels/changed';
+import { parallelsPlaced } from '../rules/parallels/placed';
 import { parallelsUnknown } from '../rules/parallels/unknown';
 import { asDefined, office, type RuleExample, WALL } from './example';
 
@@ -11,7 +12,7 @@ const KERB = parallelSetSchema.parse({
 
 /** A kerb in a set with lines at these offsets. */
 const kerb =
-  (name: string, offsets: readonly number[]): RuleExample['complies']['draw'] =>
+  (name: string, offsets: readonly number[], drawn = offsets): RuleExample['complies']['draw'] =>
   (sheet, file: DrawingComposer) => {
     file.layer(asDefined(WALL));
     file.parallelSet({
@@ -22,7 +23,7 @@ const kerb =
       endCap: 'open',
       fillColour: null,
     });
-    sheet.parallels({ layer: 'WALL' }, { name, offsets }, [8, 18], [70, 18]);
+    sheet.parallels({ layer: 'WALL' }, { name, offsets: drawn }, [8, 18], [70, 18]);
   };
 
 export const PARALLEL_EXAMPLES: Readonly<Record<string, RuleExample>> = {
@@ -35,5 +36,13 @@ export const PARALLEL_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     standard: { ...office(), parallels: [KERB] },
     complies: { says: 'The lines of “Kerb” lie as the standard has them.', draw: kerb('Kerb', [3, 1, -3]) },
     breaks: { says: 'The set has the same name, and is twice as wide.', draw: kerb('Kerb', [6, 1, -6]) },
+  },
+  [parallelsPlaced.meta.id]: {
+    standard: { ...office(), parallels: [KERB] },
+    complies: { says: 'The kerb is drawn as its set is.', draw: kerb('Kerb', [3, 1, -3]) },
+    breaks: {
+      says: 'Its set was made narrower, and the kerb was left as it was drawn.',
+      draw: kerb('Kerb', [3, 1, -3], [6, 2, -6]),
+    },
   },
 };

@@ -72,6 +72,7 @@ import { objectsOwnLinetype } from './objects/own-linetype';
 import { objectsOwnWidth } from './objects/own-width';
 import { objectsWrongLayer } from './objects/wrong-layer';
 import { parallelsChanged } from './parallels/changed';
+import { parallelsPlaced } from './parallels/placed';
 import { parallelsUnknown } from './parallels/unknown';
 import { pensNotHeld } from './pens/not-held';
 import { pensNotPermitted } from './pens/not-permitted';
@@ -146,6 +147,7 @@ export const RULES: readonly Rule[] = [
   fillsOpen,
   parallelsUnknown,
   parallelsChanged,
+  parallelsPlaced,
   geometryDoubled,
   geometryNothing,
   geometryOverlapping,

@@ -7,7 +7,7 @@ import { SUBCLASSES_FROM } from './record-bodies';
 /** A change that another one brought with it: a linetype or a text style that had to be there, a list that named a layer. */
 export interface SideChange {
   readonly handle: string;
-  readonly kind: 'linetype' | 'text style' | 'dimension style' | 'viewport';
+  readonly kind: 'linetype' | 'text style' | 'dimension style' | 'parallel-line set' | 'viewport';
   readonly property: 'record' | 'hidden layers';
   readonly before: string;
   readonly after: string;

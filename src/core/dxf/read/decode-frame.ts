@@ -15,6 +15,7 @@ import {
 import type { TagReader } from '../tag-reader';
 import { pathOf } from './decode-lines';
 import { runOfStyle } from './decode-text';
+import { parallelRun } from './parallel-run';
 
 const RADIANS = Math.PI / 180;
 
@@ -163,34 +164,13 @@ export function tablePicture(f: Fields): Shape | null {
 
 /** A parallel-line set as it was placed: each line of its style along the corners, broken where the file says so. */
 export function parallelLines(drawing: Drawing, row: number): CompoundShape {
-  const { reader } = drawing;
-  const f = reader.fields.load(rangeOf(drawing, row));
-  const { codes } = reader.document.tags;
-  const style =
-    drawing.parallelSets.get(f.text(340).toUpperCase()) ??
-    [...drawing.parallelSets.values()].find((set) => set.name.toLowerCase() === f.text(2).toLowerCase());
-  const flags = f.int(71);
-  const closed = (flags & 2) === 2;
-  const corners: { at: Point3; mitre: Point3; offsets: number[][] }[] = [];
-  for (let tag = f.range.start; tag < f.end; ) {
-    const code = codes[tag];
-    if (code === 11) corners.push({ at: triple(reader, tag), mitre: [0, 0, 0], offsets: [] });
-    const corner = corners.at(-1);
-    if (corner && code === 13) corner.mitre = triple(reader, tag);
-    else if (corner && code === 74) {
-      const count = reader.int(tag);
-      const values: number[] = [];
-      while (values.length < count && codes[tag + 1] === 41) values.push(reader.number(++tag));
-      corner.offsets.push(values);
-    }
-    tag++;
-  }
+  const { set: style, flags, closed, corners } = parallelRun(drawing, row);
   const point = (corner: (typeof corners)[number], line: number): Point3 | null => {
-    const offset = corner.offsets[line]?.[0];
+    const offset = corner.lines[line]?.values[0];
     if (offset === undefined) return null;
     return [0, 1, 2].map((k) => corner.at[k] + corner.mitre[k] * offset) as unknown as Point3;
   };
-  const lineCount = corners[0]?.offsets.length ?? 0;
+  const lineCount = corners[0]?.lines.length ?? 0;
   const parts: Part[] = [];
   for (let line = 0; line < lineCount && line < 64; line++) {
     const points = corners.map((corner) => point(corner, line)).filter((at): at is Point3 => at !== null);
@@ -206,7 +186,7 @@ export function parallelLines(drawing: Drawing, row: number): CompoundShape {
   const outermost = (corner: (typeof corners)[number]): { right: Point3; left: Point3 } | null => {
     const ends = [...Array(lineCount).keys()].flatMap((line) => {
       const at = point(corner, line);
-      return at ? [{ at, offset: corner.offsets[line][0] }] : [];
+      return at ? [{ at, offset: corner.lines[line].values[0] }] : [];
     });
     ends.sort((a, b) => a.offset - b.offset);
     return ends.length > 1 ? { right: ends[0].at, left: ends[ends.length - 1].at } : null;
@@ -256,9 +236,3 @@ function halfRound(from: Point3, to: Point3): Point3[] {
   });
 }
 const HALF_STEPS = 24;
-
-const triple = (reader: TagReader, tag: number): Point3 => [
-  reader.number(tag),
-  reader.number(tag + 1),
-  reader.document.tags.codes[tag + 2] === reader.document.tags.codes[tag] + 20 ? reader.number(tag + 2) : 0,
-];

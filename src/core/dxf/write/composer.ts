@@ -1,5 +1,6 @@
 import { append } from '../../append';
 import type { NewTag } from '../edit/edits';
+import type { NewParallelSet } from '../edit/parallel-set-tags';
 import {
   type DimensionRecord,
   dimensionStyleBody,
@@ -16,13 +17,13 @@ import { codecFor } from '../encoding';
 import { foldName } from '../interner';
 import { decimal } from '../real';
 import { LAYER_DESCRIPTION, layerTags, type NewLayer } from './composer-layers';
-import { type NewParallelSet, objectTags, withStandardSet } from './composer-objects';
+import { objectTags, withStandardSet } from './composer-objects';
 import { type ComposerHost, SpaceComposer } from './space-composer';
 import { point, point2 } from './space-tags';
 
 export type { NewLayer } from './composer-layers';
-export type { NewParallelSet } from './composer-objects';
 export { type Point, type Props, SpaceComposer, type TextOptions } from './space-composer';
+export type { NewParallelSet };
 
 type Version = 'AC1009' | 'AC1015' | 'AC1018' | 'AC1024' | 'AC1032';
 

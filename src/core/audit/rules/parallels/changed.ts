@@ -6,11 +6,12 @@ import { clauseOf } from '../../context';
 import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
-import { ownLinetype, runs, runsBySet, setNamed } from './shared';
+import { cutByHand, ownLinetype, recordNamed, runs, runsBySet, setNamed, whyCut } from './shared';
 
 const messages = {
   changed: (name: string, what: readonly string[], count: number) =>
     `Parallel-line set “${name}” is not as the standard has it: ${what.join(', ')} (${runs(count)}).`,
+  settleUnit: 'The drawing names no unit: once it is settled, the set is brought in line.',
   noUnit: (count: number) => `how far the lines of ${runs(count)} lie apart: the drawing names no unit`,
 };
 
@@ -24,7 +25,7 @@ export const parallelsChanged: Rule = {
     title: 'Parallel-line set of the standard is another one here',
     stage: 'records',
     weight: 'should',
-    correction: 'manual',
+    correction: 'automatic',
     what: 'A set of parallel lines with a name of the standard has its lines: as many, as far apart, in their colours and linetypes, with its ends and its fill.',
     why: 'The name says a kerb of 150 mm, and what is drawn is another one.',
     source: 'Practice: sets of parallel lines are defined once for the office',
@@ -50,10 +51,37 @@ export const parallelsChanged: Rule = {
         rows,
         subject: { kind: 'parallel-line set', value: set.name },
         ...clauseOf(wanted),
-        remedy: 'What is placed keeps its own distances: it is drawn again in the set of the standard.',
+        ...(drawing.unitMm === null
+          ? { correction: 'manual' as const, remedy: messages.settleUnit }
+          : {
+              remedy: `The set as the standard has it; ${runs(rows.length)} ${rows.length === 1 ? 'follows' : 'follow'}.`,
+            }),
       };
     }
     if (unknown > 0) context.notChecked(messages.noUnit(unknown));
+  },
+
+  settle(context, finding) {
+    const { drawing, standard } = context;
+    const set = recordNamed(drawing, finding.subject.value ?? '');
+    const wanted = setNamed(standard.parallels, finding.subject.value ?? '');
+    if (!set || !wanted) return { refused: 'The drawing or the standard no longer has this set.' };
+    if (drawing.unitMm === null) return { refused: messages.settleUnit };
+    const rows = context.rowsOf(finding);
+    const cut = cutByHand(drawing, rows);
+    if (cut.length > 0 && set.elements.length !== wanted.lines.length) return { refused: whyCut(cut.length) };
+    return {
+      operations: [
+        {
+          type: 'set parallel set',
+          name: set.name,
+          like: wanted.name,
+          rows,
+          before: inWords(set.elements.map(({ offset }) => offset * (drawing.unitMm ?? 1))),
+          after: inWords(wanted.lines.map(({ offsetMm }) => offsetMm)),
+        },
+      ],
+    };
   },
 };
 

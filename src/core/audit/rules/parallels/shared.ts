@@ -1,6 +1,7 @@
 import { isLinetypeFromLayer, isLinetypeFromSymbol } from '../../../drawing/effective';
-import { rangeOf } from '../../../dxf/drawing';
+import type { Drawing, DrawingParallelSet } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
+import { isCut, parallelRun } from '../../../dxf/read/parallel-run';
 import type { StandardParallelSet } from '../../../standard/parallels';
 import { type AuditContext, groupBy, isGenerated } from '../../context';
 
@@ -8,11 +9,17 @@ import { type AuditContext, groupBy, isGenerated } from '../../context';
 export const runs = (count: number): string =>
   count === 1 ? '1 run of parallel lines' : `${count} runs of parallel lines`;
 
+/** The name of the set that a run is in: the one it points to, or else the one that it names. */
+export function nameOfSet(drawing: Drawing, row: number): string {
+  const run = parallelRun(drawing, row);
+  return run.set?.name ?? (run.name === '' ? 'STANDARD' : run.name);
+}
+
 /** The runs of parallel lines of a drawing by the folded name of their set; those in pictures of programs left out. */
 export const runsBySet = ({ drawing, facts }: AuditContext): Map<string, number[]> =>
   groupBy(
     facts.rowsOfKind('parallel-line set').filter((row) => !isGenerated(drawing, row)),
-    (row) => foldName(drawing.reader.findText(rangeOf(drawing, row), 2, 'STANDARD')),
+    (row) => foldName(nameOfSet(drawing, row)),
   );
 
 export const setNamed = (
@@ -23,3 +30,14 @@ export const setNamed = (
 /** A linetype as a set of the standard names it: none for that of the layer. */
 export const ownLinetype = (name: string): string =>
   name === '' || isLinetypeFromLayer(name) || isLinetypeFromSymbol(name) ? '' : foldName(name);
+
+/** The record of a set in a drawing, by its name. */
+export const recordNamed = (drawing: Drawing, name: string): DrawingParallelSet | undefined =>
+  [...drawing.parallelSets.values()].find((set) => foldName(set.name) === foldName(name));
+
+/** Runs out of which pieces were cut by hand: where those lie hangs on where the lines lie. */
+export const cutByHand = (drawing: Drawing, rows: readonly number[]): number[] =>
+  rows.filter((row) => isCut(parallelRun(drawing, row)));
+
+export const whyCut = (count: number): string =>
+  `${count === 1 ? '1 run has' : `${count} runs have`} pieces cut out by hand, which would lie elsewhere: drawn again by a person.`;

@@ -1,11 +1,11 @@
 import type { DrawingComposer } from '../../../dxf/write/composer';
 
-/** A run of parallel lines in a set with lines at these offsets, drawing units; the set alone where nothing is drawn in it. */
+/** A run of parallel lines in a set with lines at these offsets, drawing units, drawn at these or at others; or the set alone. */
 export function placed(
   file: DrawingComposer,
   name: string,
   offsets: readonly number[],
-  drawn = true,
+  drawn: boolean | readonly number[] = true,
   colour = 256,
 ): void {
   file.parallelSet({
@@ -16,5 +16,7 @@ export function placed(
     endCap: 'open',
     fillColour: null,
   });
-  if (drawn) file.model.parallels({ layer: 'ROAD' }, { name, offsets }, [0, 0], [5000, 0]);
+  if (drawn === false) return;
+  const own = drawn === true ? offsets : drawn;
+  file.model.parallels({ layer: 'ROAD' }, { name, offsets: own }, [0, 0], [5000, 0]);
 }

@@ -1,6 +1,10 @@
+import { correctDrawing } from '../../../correct/correct';
+import { readDrawing } from '../../../dxf/read/interpret';
 import type { DrawingComposer } from '../../../dxf/write/composer';
 import { parallelSetSchema } from '../../../standard/parallels';
-import { office, officeLayer, testRule } from '../testing';
+import { makeContext } from '../../context';
+import { audit } from '../../engine';
+import { bytesOf, findingsOf, office, officeLayer, testRule } from '../testing';
 import { placed } from './testing';
 import { parallelsUnknown } from './unknown';
 
@@ -35,4 +39,60 @@ testRule(parallelsUnknown, {
       found: 'BORD_20',
     },
   ],
+});
+
+const decide = (unitless: boolean, to: string) => {
+  const bytes = new TextEncoder().encode(
+    new TextDecoder()
+      .decode(bytesOf({ draw: (file) => placed(file, 'BORD_20', [60, -60]) }))
+      .replace(/(\$INSUNITS\r?\n *70\r?\n *)4/, unitless ? '$10' : '$14'),
+  );
+  const [found] = findingsOf(bytes, standard, parallelsUnknown);
+  const result = correctDrawing(bytes, standard, {
+    findings: [],
+    decisions: [{ finding: found.key, option: 'become', to }],
+  });
+  if (!result.ok) throw new Error(result.problem.message);
+  return result.value;
+};
+
+describe('a set of a sender', () => {
+  it('becomes one of the office, with what is drawn in it', () => {
+    const { changes, after, unsettled } = decide(false, 'Kerb');
+    expect(unsettled).toEqual([]);
+    expect(after.findings.filter(({ rule }) => rule.startsWith('parallels/'))).toEqual([]);
+    expect(changes.map(({ kind, property, before, after: now }) => [kind, property, before, now])).toEqual([
+      ['parallel-line set', 'record', 'BORD_20', 'Kerb'],
+      ['parallel-line set', 'place', 'as they were drawn', 'as its set has them'],
+      ['parallel-line set', 'record', 'BORD_20', 'removed, its runs are in Kerb'],
+      ['parallel-line set', 'record', 'none', 'Kerb'],
+      ['dictionary', 'reference', 'BORD_20, 23', 'removed, removed'],
+    ]);
+  });
+
+  it('stays where the drawing names no unit, or the office has no such set', () => {
+    expect(decide(true, 'Kerb').changes).toEqual([]);
+    expect(decide(true, 'Kerb').unsettled).toHaveLength(1);
+    expect(decide(false, 'None').unsettled).toHaveLength(1);
+  });
+
+  it('is set against the office’s by lines, distances and words', () => {
+    const read = readDrawing(bytesOf({ draw: (file) => placed(file, 'kerb 150', [76, -74]) }));
+    if (!read.ok) throw new Error(read.problem.message);
+    const context = makeContext(read.value, {
+      ...standard,
+      parallels: [
+        parallelSetSchema.parse({ name: 'Duct', lines: [{ offsetMm: 400 }, { offsetMm: -400 }] }),
+        KERB,
+      ],
+    });
+    const { findings } = audit(read.value, standard);
+    const finding = findings.find(({ rule }) => rule === parallelsUnknown.meta.id)!;
+    const proposals = parallelsUnknown.propose!({ ...context, rowsOf: () => [], settings: {} }, finding);
+    expect(proposals[0]).toEqual({
+      to: 'Kerb',
+      likeness: 1,
+      reasons: ['both 2 lines', 'as far apart', 'both say “kerb”'],
+    });
+  });
 });

@@ -1,7 +1,11 @@
-import { rangeOf } from '../../../dxf/drawing';
+import { wordsIn } from '../../../standard/words';
+import type { AuditContext } from '../../context';
+import { LIKELY, POSSIBLE } from '../../likeness/likely';
+import type { Proposal } from '../../likeness/propose';
+import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
 import { named, words } from '../../value';
-import { runs, runsBySet, setNamed } from './shared';
+import { cutByHand, nameOfSet, recordNamed, runs, runsBySet, setNamed, whyCut } from './shared';
 
 const messages = {
   unknown: (name: string, count: number) =>
@@ -12,9 +16,9 @@ export const parallelsUnknown: Rule = {
   meta: {
     id: 'parallels/unknown',
     title: 'Parallel-line set not in the standard',
-    stage: 'records',
+    stage: 'names',
     weight: 'should',
-    correction: 'manual',
+    correction: 'choice',
     what: 'Walls, kerbs and ducts that are drawn as parallel lines are in a set of the standard.',
     why: 'A set that nobody defined has widths and lines of its own, and no change of the standard reaches it.',
     source: 'Practice: sets of parallel lines are defined once for the office',
@@ -26,7 +30,7 @@ export const parallelsUnknown: Rule = {
     for (const all of runsBySet(context).values()) {
       const rows = all.filter((row) => !excepts(row));
       if (rows.length === 0) continue;
-      const name = drawing.reader.findText(rangeOf(drawing, rows[0]), 2, 'STANDARD');
+      const name = nameOfSet(drawing, rows[0]);
       if (setNamed(standard.parallels, name)) continue;
       yield {
         message: messages.unknown(name, rows.length),
@@ -34,9 +38,79 @@ export const parallelsUnknown: Rule = {
         found: named(name),
         rows,
         subject: { kind: 'parallel-line set', value: name },
-        remedy:
-          'Another set has other distances: which one is meant, and that its corners still fit, a person sees.',
+        options: [
+          { id: 'become', label: 'Make it {to}', needs: 'office parallel-line set', effect: 'drawing' },
+        ],
       };
     }
   },
+
+  settle(context, finding, decision) {
+    const { drawing, standard } = context;
+    const to = setNamed(standard.parallels, decision?.to ?? '');
+    if (!to) return { refused: `The standard has no set “${decision?.to ?? ''}”.` };
+    if (drawing.unitMm === null)
+      return {
+        refused:
+          'The drawing names no unit, so that no distance of a set has a size in it. Settle its unit first.',
+      };
+    if (drawing.parallelSets.size === 0)
+      return { refused: 'The drawing keeps no list of sets that another could be added to.' };
+    const rows = context.rowsOf(finding);
+    const cut = cutByHand(drawing, rows);
+    if (cut.length > 0) return { refused: whyCut(cut.length) };
+    return {
+      operations: [{ type: 'become parallel set', from: finding.subject.value ?? '', to: to.name, rows }],
+    };
+  },
+
+  propose: (context, { subject }) => rank(context, subject.value ?? ''),
+
+  remembers: ({ subject }, decision) => ({
+    kind: 'parallel-line set',
+    name: subject.value ?? '',
+    action: 'map',
+    target: decision?.to ?? '',
+  }),
 };
+
+/** How much each ground for a set counts: they come to 1. */
+const WEIGHTS = { lines: 0.2, distances: 0.4, name: 0.4 } as const;
+/** Distances that differ by less than this share of the width are as good as one. */
+const SAME = 0.05;
+
+/** The office's sets by what speaks for each: as many lines, as far apart, words in the names. */
+function rank({ drawing, standard }: AuditContext, name: string): Proposal[] {
+  const own = recordNamed(drawing, name);
+  const offsets = (own?.elements ?? []).map(({ offset }) => offset).sort((a, b) => b - a);
+  const said = new Set(wordsIn(`${name} ${own?.description ?? ''}`).map(({ word }) => word));
+  return ranked(
+    standard.parallels.map((set): Proposal => {
+      const reasons: string[] = [];
+      let likeness = 0;
+      const wanted = set.lines.map(({ offsetMm }) => offsetMm).sort((a, b) => b - a);
+      const asMany = wanted.length === offsets.length;
+      if (asMany) {
+        likeness += WEIGHTS.lines;
+        reasons.push(`both ${offsets.length} lines`);
+      }
+      const width = wanted[0] - wanted[wanted.length - 1];
+      const same =
+        asMany &&
+        drawing.unitMm !== null &&
+        offsets.every((offset, i) => Math.abs(offset * (drawing.unitMm ?? 1) - wanted[i]) <= SAME * width);
+      if (same) {
+        likeness += WEIGHTS.distances;
+        reasons.push('as far apart');
+      }
+      const both = wordsIn(`${set.name} ${set.use}`).find(({ word }) => word.length > 2 && said.has(word));
+      if (both) {
+        likeness += WEIGHTS.name;
+        reasons.push(`both say “${both.said}”`);
+      }
+      // Two lines at a distance are a wall, a duct or a kerb: what it is the name says.
+      const most = both && same ? 1 : both || same ? LIKELY - 0.01 : POSSIBLE - 0.01;
+      return { to: set.name, likeness: Math.min(likeness, most), reasons };
+    }),
+  );
+}

@@ -1,0 +1,111 @@
+import type { Operation } from '../audit/operation';
+import type { DrawingParallelSet } from '../dxf/drawing';
+import {
+  addParallelSet,
+  followSet,
+  nameParallelSet,
+  removeParallelSet,
+  setParallelSet,
+} from '../dxf/edit/edit-parallels';
+import type { NewParallelSet } from '../dxf/edit/parallel-set-tags';
+import { foldName } from '../dxf/interner';
+import { parallelRun } from '../dxf/read/parallel-run';
+import { inOrder, type StandardParallelSet } from '../standard/parallels';
+import { findLinetype } from '../standard/standard';
+import type { ApplyingHand } from './apply-lettering';
+
+/** Operations on sets of parallel lines and what is drawn in them. */
+export type ParallelOperation = Extract<
+  Operation,
+  { type: 'set parallel set' | 'become parallel set' | 'follow parallel set' }
+>;
+
+/** Brings sets in line with the standard, and runs with their sets. */
+export function applyParallels(hand: ApplyingHand, rule: string, operation: ParallelOperation): void {
+  const { context, editor, objectChange, styleChange } = hand;
+  const { drawing, standard } = context;
+  const setOf = (name: string): DrawingParallelSet | undefined =>
+    [...drawing.parallelSets.values()].find((set) => foldName(set.name) === foldName(name));
+  const follow = (rows: readonly number[], offsets: readonly number[], moved?: readonly number[]): void => {
+    for (const [i, row] of rows.entries()) {
+      const before = parallelRun(drawing, row).corners[0]?.lines.length ?? 0;
+      if (!followSet(editor, row, offsets)) continue;
+      const lines = before === offsets.length ? 'as they were drawn' : `${before} lines`;
+      const by = moved?.[i] ? `, by up to ${Number(moved[i].toPrecision(3))} units` : '';
+      objectChange(rule, row, 'place', lines, `as its set has them${by}`);
+    }
+  };
+  if (operation.type === 'follow parallel set') {
+    for (const [i, row] of operation.rows.entries()) {
+      const set = parallelRun(drawing, row).set;
+      if (set)
+        follow(
+          [row],
+          set.elements.map(({ offset }) => offset),
+          [operation.movedUnits[i]],
+        );
+    }
+    return;
+  }
+  const wanted = standard.parallels.find(
+    ({ name }) =>
+      foldName(name) === foldName(operation.type === 'set parallel set' ? operation.like : operation.to),
+  );
+  if (!wanted || drawing.unitMm === null) return;
+  const made = newSet(hand, wanted, drawing.unitMm);
+  const offsets = made.lines.map(({ offset }) => offset);
+  if (operation.type === 'set parallel set') {
+    const set = setOf(operation.name);
+    if (!set) return;
+    setParallelSet(editor, set, made);
+    styleChange(rule, 'parallel-line set', set.range, 'record', operation.before, operation.after);
+    follow(operation.rows, offsets);
+    return;
+  }
+  const from = setOf(operation.from);
+  const present = setOf(operation.to);
+  const beside = from ?? [...drawing.parallelSets.values()][0];
+  const handle = present
+    ? drawing.reader.findText(present.range, 5)
+    : beside && addParallelSet(editor, beside, made);
+  if (!handle) return;
+  const name = present?.name ?? made.name;
+  const own = present ? present.elements.map(({ offset }) => offset) : offsets;
+  for (const row of operation.rows) {
+    nameParallelSet(editor, row, name, handle);
+    objectChange(rule, row, 'record', operation.from, name);
+  }
+  follow(operation.rows, own);
+  const left = context.facts
+    .rowsOfKind('parallel-line set')
+    .some((row) => parallelRun(drawing, row).set === from && !operation.rows.includes(row));
+  if (from && !left && removeParallelSet(editor, from, name))
+    styleChange(
+      rule,
+      'parallel-line set',
+      from.range,
+      'record',
+      from.name,
+      `removed, its runs are in ${name}`,
+    );
+}
+
+/** A set of the standard as a drawing holds it: in its units, with the linetypes that it names. */
+function newSet({ context, editor }: ApplyingHand, set: StandardParallelSet, unitMm: number): NewParallelSet {
+  const { lines, name, use, startCap, endCap, fillColour } = inOrder(set);
+  return {
+    name,
+    description: use,
+    startCap,
+    endCap,
+    fillColour,
+    lines: lines.map(({ offsetMm, colour, linetype }) => ({
+      offset: offsetMm / unitMm,
+      colour: colour ?? 256,
+      linetype:
+        linetype === ''
+          ? 'BYLAYER'
+          : editor.ensureLinetype(linetype, findLinetype(context.standard, linetype)),
+    })),
+  };
+}
