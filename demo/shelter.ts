@@ -204,6 +204,14 @@ function lines(s: SpaceComposer): void {
   // A kerb narrower than the office's, and one of somebody else's.
   for (const [i, { name, offsets }] of KERBS.entries())
     s.parallels(on('C-ROAD'), { name, offsets }, [640, 205 + 20 * i], [740, 205 + 20 * i], 0.1);
+  // A bolt on the layer of steel: its hidden edges dashed by hand, its centre lines unbroken.
+  s.circle(STEEL, [700, 275], 6);
+  for (const [dx, dy] of [
+    [9, 0],
+    [0, 9],
+  ])
+    s.line(STEEL, [700 - dx, 275 - dy], [700 + dx, 275 + dy]);
+  for (const dy of [-3, 3]) s.line({ ...STEEL, linetype: 'OHW-Hidden' }, [720, 275 + dy], [780, 275 + dy]);
   // A duct of the office's that was drawn when it was narrower.
   s.parallels(on('C-ROAD'), { name: DUCT.name, offsets: [80, 0, -80] }, [640, 245], [740, 245], 0.1);
   s.line(on('OLD-STATE'), [540, 240], [600, 240]);

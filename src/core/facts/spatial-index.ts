@@ -17,6 +17,10 @@ export class SpatialIndex {
     this.tree?.finish();
   }
 
+  get isEmpty(): boolean {
+    return this.tree === null;
+  }
+
   /** Rows whose boxes meet a box, in drawing order. */
   within({ minX, minY, maxX, maxY }: Box): number[] {
     const found = this.tree?.search(minX, minY, maxX, maxY) ?? [];

@@ -25,6 +25,13 @@ export const MEANING_WORDS: readonly { readonly name: string; readonly words: re
   { name: 'above', words: ['above', 'overhead', 'ovhd'] },
 ];
 
+/** The meaning of common practice that one of the office's is: by its name, or by words that it shares. */
+export function readyMeaning({ name, words }: Pick<LineMeaning, 'name' | 'words'>): string | undefined {
+  const own = new Set([name, ...words].map((word) => word.toLowerCase()));
+  return MEANING_WORDS.find((ready) => own.has(ready.name) || ready.words.some((word) => own.has(word)))
+    ?.name;
+}
+
 /** Parts of a name of a layer: "V-SETB_Line" is v, setb, line. */
 const partsOf = (name: string): string[] =>
   name

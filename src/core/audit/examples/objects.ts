@@ -1,5 +1,7 @@
+import { meaningSchema } from '../../standard/meanings';
 import { layerOf } from '../../standard/standard';
 import { objectsBaseLayer } from '../rules/objects/base-layer';
+import { objectsByLooks } from '../rules/objects/by-looks';
 import { objectsOwnColour } from '../rules/objects/own-colour';
 import { objectsOwnLinetype } from '../rules/objects/own-linetype';
 import { objectsOwnWidth } from '../rules/objects/own-width';
@@ -49,6 +51,20 @@ export const OBJECT_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     standard: office({ layers: [{ ...WALL, kinds: ['line', 'polyline'], purpose: 'walls' }, AXIS, TEXT] }),
     complies: { says: 'Lettering is on “TEXT”.', draw: lettered('TEXT') },
     breaks: { says: 'Lettering is on “WALL”, which is for lines.', draw: lettered('WALL') },
+  },
+  [objectsByLooks.meta.id]: {
+    standard: office({
+      layers: [
+        { ...WALL, purpose: 'walls' },
+        { ...AXIS, meaning: 'centre' },
+      ],
+      meanings: [meaningSchema.parse({ name: 'centre', linetype: 'Axis', words: ['axis'] })],
+    }),
+    complies: { says: 'The axis is on the layer for centre lines.', draw: upper({}) },
+    breaks: {
+      says: 'A second one is on the layer of the walls, and was dashed by hand.',
+      draw: upper({ linetype: 'Axis' }),
+    },
   },
   [objectsOwnColour.meta.id]: {
     standard: office(),

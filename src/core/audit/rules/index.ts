@@ -67,6 +67,7 @@ import { linesTwoScales } from './lines/two-scales';
 import { linetypesRedefined } from './linetypes/redefined';
 import { linetypesUnknown } from './linetypes/unknown';
 import { objectsBaseLayer } from './objects/base-layer';
+import { objectsByLooks } from './objects/by-looks';
 import { objectsOwnColour } from './objects/own-colour';
 import { objectsOwnLinetype } from './objects/own-linetype';
 import { objectsOwnWidth } from './objects/own-width';
@@ -96,6 +97,7 @@ export const RULES: readonly Rule[] = [
   layersMissing,
   objectsBaseLayer,
   objectsWrongLayer,
+  objectsByLooks,
   layersColour,
   layersLinetype,
   layersDefaultWidth,
