@@ -212,6 +212,9 @@ function lines(s: SpaceComposer): void {
   ])
     s.line(STEEL, [700 - dx, 275 - dy], [700 + dx, 275 + dy]);
   for (const dy of [-3, 3]) s.line({ ...STEEL, linetype: 'OHW-Hidden' }, [720, 275 + dy], [780, 275 + dy]);
+  // An edge over the roof, dash by dash, and a line that can be seen through.
+  for (let i = 0; i < 9; i++) s.line(STEEL, [720 + 4.5 * i, 290], [723 + 4.5 * i, 290]);
+  s.line({ ...STEEL, transparency: 50 }, [720, 296], [780, 296]);
   // A duct of the office's that was drawn when it was narrower.
   s.parallels(on('C-ROAD'), { name: DUCT.name, offsets: [80, 0, -80] }, [640, 245], [740, 245], 0.1);
   s.line(on('OLD-STATE'), [540, 240], [600, 240]);

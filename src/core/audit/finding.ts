@@ -10,7 +10,7 @@ export interface Subject {
   readonly layer?: string;
   readonly kind?: string;
   readonly symbol?: string;
-  readonly property?: 'colour' | 'linetype' | 'width' | 'printing';
+  readonly property?: 'colour' | 'linetype' | 'width' | 'transparency' | 'printing';
   readonly value?: string;
   /** A single object, by the identity that stays with it; see facts/identity. */
   readonly object?: string;

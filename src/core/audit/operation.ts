@@ -7,7 +7,7 @@ import type { OwnProperty } from '../standard/definitions';
 import type { DimensionSetting } from '../standard/dimension-settings';
 
 /** A property that a layer's record holds. */
-export type LayerProperty = OwnProperty | 'printing';
+export type LayerProperty = Exclude<OwnProperty, 'transparency'> | 'printing';
 
 /** What a dimension is to say. */
 export interface DimensionWords {

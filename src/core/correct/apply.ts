@@ -343,6 +343,10 @@ export class Applying {
       const id = objects.linetype[row];
       return formatValue(id < 0 ? words('from the layer') : named(document.names.text(id)));
     }
+    if (property === 'transparency') {
+      const own = this.context.facts.transparencies.get(row);
+      return typeof own === 'number' ? `${own} %` : 'from a symbol';
+    }
     const width = objects.width[row];
     if (width < 0 && width !== WIDTH_DEFAULT) return 'from a symbol';
     return formatValue(

@@ -1,6 +1,15 @@
 import { footprintOf, type Operation } from '../audit/operation';
 
-const OBJECT_PARTS = ['layer', 'colour', 'linetype', 'width', 'pattern factor', 'text', 'place'] as const;
+const OBJECT_PARTS = [
+  'layer',
+  'colour',
+  'linetype',
+  'width',
+  'transparency',
+  'pattern factor',
+  'text',
+  'place',
+] as const;
 type ObjectPart = (typeof OBJECT_PARTS)[number];
 
 /**
@@ -18,6 +27,7 @@ export class Claims {
       colour: new Uint8Array(rowCount),
       linetype: new Uint8Array(rowCount),
       width: new Uint8Array(rowCount),
+      transparency: new Uint8Array(rowCount),
       'pattern factor': new Uint8Array(rowCount),
       text: new Uint8Array(rowCount),
       place: new Uint8Array(rowCount),

@@ -116,7 +116,9 @@ export class DrawingEditor extends EditBase {
         ? [...found.colour, ...found.rgb, ...found.colourName]
         : property === 'linetype'
           ? found.linetype
-          : found.width;
+          : property === 'width'
+            ? found.width
+            : found.transparency;
     for (const tag of tags) this.edits.remove(tag);
   }
 

@@ -118,11 +118,12 @@ export interface PropertyTags {
   readonly colourName: number[];
   readonly linetype: number[];
   readonly width: number[];
+  readonly transparency: number[];
 }
 
 /** Codes that all kinds of object share and that mean the same behind the mark of any class. */
 const SHARED_CODES = new Uint8Array(1072);
-for (const code of [6, 8, 48, 60, 62, 67, 370, 420, 430]) SHARED_CODES[code] = 1;
+for (const code of [6, 8, 48, 60, 62, 67, 370, 420, 430, 440]) SHARED_CODES[code] = 1;
 
 /** Group code that opens an object within an object, whose tags are its own. */
 const EMBEDDED = 101;
@@ -160,7 +161,15 @@ const isBackground = ({ tags }: DxfDocument, range: TagRange, code: number): boo
 
 /** Finds the property tags of an object's record. */
 export function propertyTags(document: DxfDocument, range: TagRange): PropertyTags {
-  const found: PropertyTags = { layer: [], colour: [], rgb: [], colourName: [], linetype: [], width: [] };
+  const found: PropertyTags = {
+    layer: [],
+    colour: [],
+    rgb: [],
+    colourName: [],
+    linetype: [],
+    width: [],
+    transparency: [],
+  };
   eachCommonTag(document, range, (tag, code) => {
     if (code === 8) found.layer.push(tag);
     else if (code === 62) found.colour.push(tag);
@@ -168,6 +177,7 @@ export function propertyTags(document: DxfDocument, range: TagRange): PropertyTa
     else if (code === 430) found.colourName.push(tag);
     else if (code === 6) found.linetype.push(tag);
     else if (code === 370) found.width.push(tag);
+    else if (code === 440) found.transparency.push(tag);
   });
   return found;
 }

@@ -32,6 +32,7 @@ import {
   straightDimension,
 } from './straight-dimension';
 import { type LetteringFact, letteringFact, type TextFact, textFact } from './texts';
+import { type OwnTransparency, ownTransparencies } from './transparency';
 import { type DrawingUnits, unitsOf } from './units/units';
 
 /**
@@ -61,6 +62,11 @@ export class Facts {
   /** Handles that are doubled or none. */
   get handles(): HandleFaults {
     return this.lazily('handles', () => handleFaults(this.drawing));
+  }
+
+  /** Objects with a transparency of their own, by row. */
+  get transparencies(): ReadonlyMap<number, OwnTransparency> {
+    return this.lazily('transparencies', () => ownTransparencies(this.drawing));
   }
 
   /** Rows by handle in capitals; a handle that several objects share names them all. */

@@ -4,6 +4,7 @@ import { foldName } from '../dxf/interner';
 import { OBJECT_KINDS, type ObjectKind } from '../dxf/object-kinds';
 import { readOwnData, readOwnRecord } from '../dxf/read/own-data';
 import { isDefinitionPointLayer } from '../dxf/reserved';
+import { ownTransparencies } from '../facts/transparency';
 import { lineMarksOf } from '../records/line-marks';
 import { paperMmPerPatternUnit, symbolsOf, tidy, withJoinedGaps, wordsOf } from '../records/linetype-record';
 import {
@@ -33,6 +34,7 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
   /** Layers as the first object on them writes their names. */
   const written = new Map<string, string>();
   const widths = new Set<number>();
+  const transparent = ownTransparencies(drawing);
   const addTo = <T>(map: Map<string, Set<T>>, key: string, value: T): void => {
     const set = map.get(key);
     if (set) set.add(value);
@@ -49,6 +51,7 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
       const named = drawing.document.names.text(linetype);
       if (!isLinetypeFromLayer(named) && !isLinetypeFromSymbol(named)) addTo(own, layer, 'linetype');
     }
+    if (transparent.has(row)) addTo(own, layer, 'transparency');
     if (objects.width[row] >= 0) {
       addTo(own, layer, 'width');
       widths.add(objects.width[row] / 100);

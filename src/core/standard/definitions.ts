@@ -34,7 +34,7 @@ export const colourSchema = z
   ])
   .meta({ description: 'One of the numbered colours 1 to 255, or red, green and blue as one number.' });
 
-export const PROPERTIES = ['colour', 'linetype', 'width'] as const;
+export const PROPERTIES = ['colour', 'linetype', 'width', 'transparency'] as const;
 
 export const layerSchema = z.strictObject({
   name: nameSchema,

@@ -1,5 +1,6 @@
 import { PLAIN_RULE } from '../../standard/rule-settings';
 import { linesContrast } from '../rules/lines/contrast';
+import { linesDashes } from '../rules/lines/dashes';
 import { linesMeaning } from '../rules/lines/meaning';
 import { linesOnPaper } from '../rules/lines/on-paper';
 import { linesTooNear } from '../rules/lines/too-near';
@@ -47,6 +48,18 @@ const penned =
     file.layer({ ...asDefined(WALL), widthMm: wallMm });
     file.layer({ ...asDefined(AXIS), widthMm: axisMm });
     wallWithAxis(sheet);
+  };
+
+/** A broken line between two walls, by itself or dash by dash. */
+const broken =
+  (loose: boolean): Draw =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    file.layer({ ...asDefined(AXIS), linetype: 'Dashed' });
+    sheet.line({ layer: 'WALL' }, [8, 8], [70, 8]);
+    sheet.line({ layer: 'WALL' }, [8, 28], [70, 28]);
+    if (!loose) sheet.line({ layer: 'AXIS' }, [8, 18], [70, 18]);
+    else for (let i = 0; i < 14; i++) sheet.line({ layer: 'WALL' }, [8 + 4.5 * i, 18], [11 + 4.5 * i, 18]);
   };
 
 /** What stands there already, on a layer of the sender's. */
@@ -101,6 +114,14 @@ export const LINE_EXAMPLES: Readonly<Record<string, RuleExample>> = {
       draw: axis('Axis'),
       linetypes: { Axis: [2.5, -1] },
     },
+  },
+  [linesDashes.meta.id]: {
+    standard: office({ layers: [WALL, { ...AXIS, linetype: 'Dashed' }] }),
+    complies: {
+      says: 'The broken line is one line, on a layer whose lines are broken.',
+      draw: broken(false),
+    },
+    breaks: { says: 'It is fourteen short lines one after the other.', draw: broken(true) },
   },
   [linesMeaning.meta.id]: {
     standard: office({

@@ -4,6 +4,7 @@ import { objectsBaseLayer } from '../rules/objects/base-layer';
 import { objectsByLooks } from '../rules/objects/by-looks';
 import { objectsOwnColour } from '../rules/objects/own-colour';
 import { objectsOwnLinetype } from '../rules/objects/own-linetype';
+import { objectsOwnTransparency } from '../rules/objects/own-transparency';
 import { objectsOwnWidth } from '../rules/objects/own-width';
 import { objectsWrongLayer } from '../rules/objects/wrong-layer';
 import { workingLeft } from '../rules/working/left';
@@ -80,6 +81,11 @@ export const OBJECT_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     standard: office(),
     complies: { says: 'Both walls take the width of their layer.', draw: upper({}) },
     breaks: { says: 'One wall carries a width of its own.', draw: upper({ widthMm: 0.18 }) },
+  },
+  [objectsOwnTransparency.meta.id]: {
+    standard: office(),
+    complies: { says: 'Both walls are as their layer is.', draw: upper({}) },
+    breaks: { says: 'One wall can be seen through by half.', draw: upper({ transparency: 50 }) },
   },
   [workingLeft.meta.id]: {
     standard: office({

@@ -60,6 +60,7 @@ import { letteringStyleChanged } from './lettering/style-changed';
 import { letteringStyleUnknown } from './lettering/style-unknown';
 import { letteringUpsideDown } from './lettering/upside-down';
 import { linesContrast } from './lines/contrast';
+import { linesDashes } from './lines/dashes';
 import { linesMeaning } from './lines/meaning';
 import { linesOnPaper } from './lines/on-paper';
 import { linesTooNear } from './lines/too-near';
@@ -70,6 +71,7 @@ import { objectsBaseLayer } from './objects/base-layer';
 import { objectsByLooks } from './objects/by-looks';
 import { objectsOwnColour } from './objects/own-colour';
 import { objectsOwnLinetype } from './objects/own-linetype';
+import { objectsOwnTransparency } from './objects/own-transparency';
 import { objectsOwnWidth } from './objects/own-width';
 import { objectsWrongLayer } from './objects/wrong-layer';
 import { parallelsChanged } from './parallels/changed';
@@ -106,6 +108,7 @@ export const RULES: readonly Rule[] = [
   layersPrinting,
   linetypesUnknown,
   linetypesRedefined,
+  linesDashes,
   linesMeaning,
   linesOnPaper,
   linesTwoScales,
@@ -164,6 +167,7 @@ export const RULES: readonly Rule[] = [
   objectsOwnColour,
   objectsOwnLinetype,
   objectsOwnWidth,
+  objectsOwnTransparency,
   workingLeft,
   pensNotHeld,
 ];

@@ -426,6 +426,8 @@ export class SpaceComposer {
         code: 370,
         value: props.widthMm === 'of the symbol' ? WIDTH_FROM_SYMBOL : Math.round(props.widthMm * 100),
       });
+    if (props.transparency !== undefined && this.marked)
+      record.push({ code: 440, value: 0x02000000 + Math.round((1 - props.transparency / 100) * 255) });
     if (this.marked && subclass !== '') record.push({ code: 100, value: subclass });
     append(record, body);
     this.records.push(record);

@@ -9,6 +9,8 @@ export interface Props {
   readonly layer: string;
   readonly colour?: number;
   readonly linetype?: string;
+  /** How far it can be seen through, percent; from 2004 on. */
+  readonly transparency?: number;
   /** Factor on its pattern. */
   readonly patternFactor?: number;
   /** mm; of the objects in a symbol also the width of what places it. */

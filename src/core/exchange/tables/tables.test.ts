@@ -68,7 +68,7 @@ describe('layers as a table', () => {
       '2 Width: “thick” is no width in mm',
       '2 Prints: “maybe” is neither yes nor no',
       expect.stringMatching(/^2 Kinds: “blob” is no kind of object/),
-      '2 Exceptions: “size” is no property: colour, linetype, width',
+      '2 Exceptions: “size” is no property: colour, linetype, width, transparency',
       '3 Name: a name is needed',
       '5 Name: “y” is in row 4 already',
     ]);

@@ -1,5 +1,7 @@
 import { rangeOf } from '../../../dxf/drawing';
+import { vertexTags } from '../../../dxf/read/vertex-tags';
 import { type AuditContext, groupBy, isGenerated } from '../../context';
+import type { Operation } from '../../operation';
 
 /** Places that differ by less than this share of a line's length are one. */
 export const SAME = 1e-6;
@@ -107,4 +109,39 @@ function* gather(context: AuditContext): Iterable<readonly LineOnLine[]> {
     }
     i = end;
   }
+}
+
+/** Lines along one line that are drawn as one from now on. */
+export interface LinesAsOne {
+  /** The one that stays, which is the first in the drawing. */
+  readonly stays: LineOnLine;
+  readonly others: readonly LineOnLine[];
+  /** Lines that begin and end the whole. */
+  readonly first: LineOnLine;
+  readonly last: LineOnLine;
+}
+
+/** What makes one line of several: the one that stays is drawn from the end of the first to that of the last, the others go. */
+export function drawnThrough(
+  { drawing }: AuditContext,
+  was: string,
+  all: readonly LinesAsOne[],
+): readonly Operation[] {
+  const endOf = ({ row, isTurned }: LineOnLine, end: 'from' | 'to'): { x: number; y: number } => {
+    const { x, y } = vertexTags(drawing, row)[(end === 'to') === isTurned ? 0 : 1];
+    return { x: drawing.reader.number(x), y: drawing.reader.number(y) };
+  };
+  return [
+    {
+      type: 'move vertices',
+      was,
+      rows: all.map(({ stays }) => stays.row),
+      vertices: all.map(({ stays, first, last }) => [
+        { index: stays.isTurned ? 1 : 0, ...endOf(first, 'from') },
+        { index: stays.isTurned ? 0 : 1, ...endOf(last, 'to') },
+      ]),
+      movedUnits: all.map(({ stays, first, last }) => Math.max(stays.from - first.from, last.to - stays.to)),
+    },
+    { type: 'remove objects', rows: all.flatMap(({ others }) => others.map(({ row }) => row)) },
+  ];
 }

@@ -1,26 +1,15 @@
 import { layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { countOf } from '../../../dxf/object-kinds';
-import { vertexTags } from '../../../dxf/read/vertex-tags';
 import { type AuditContext, groupBy, isGenerated } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
-import { type LineOnLine, linesOnOneLine, SAME } from './on-one-line';
+import { drawnThrough, type LineOnLine, type LinesAsOne, linesOnOneLine, SAME } from './on-one-line';
 
 const messages = {
   overlap: (count: number, layer: string) =>
     `${countOf('line', count)} on layer “${layer}” lie on each other in part.`,
 };
-
-/** Lines that lie on each other one after the other, and what is drawn by them all. */
-interface Overlap {
-  /** The one that stays, which is the first in the drawing. */
-  readonly stays: LineOnLine;
-  readonly others: readonly LineOnLine[];
-  /** Lines that begin and end the whole. */
-  readonly first: LineOnLine;
-  readonly last: LineOnLine;
-}
 
 export const geometryOverlapping: Rule = {
   meta: {
@@ -75,38 +64,14 @@ export const geometryOverlapping: Rule = {
   },
 
   settle(context, finding) {
-    const { drawing } = context;
     const overlaps = overlapsOf(context, context.rowsOf(finding));
-    const endOf = ({ row, isTurned }: LineOnLine, end: 'from' | 'to'): { x: number; y: number } => {
-      const { x, y } = vertexTags(drawing, row)[(end === 'to') === isTurned ? 0 : 1];
-      return { x: drawing.reader.number(x), y: drawing.reader.number(y) };
-    };
-    const moves = overlaps.map(({ stays, first, last }) => ({
-      row: stays.row,
-      vertices: [
-        { index: stays.isTurned ? 1 : 0, ...endOf(first, 'from') },
-        { index: stays.isTurned ? 0 : 1, ...endOf(last, 'to') },
-      ],
-      by: Math.max(stays.from - first.from, last.to - stays.to),
-    }));
-    return {
-      operations: [
-        {
-          type: 'move vertices',
-          was: 'overlaps others',
-          rows: moves.map(({ row }) => row),
-          vertices: moves.map(({ vertices }) => vertices),
-          movedUnits: moves.map(({ by }) => by),
-        },
-        { type: 'remove objects', rows: overlaps.flatMap(({ others }) => others.map(({ row }) => row)) },
-      ],
-    };
+    return { operations: drawnThrough(context, 'overlaps others', overlaps) };
   },
 };
 
 /** Runs of lines that overlap in part; what lies wholly on a longer one is another rule's. */
-function overlapsOf(context: AuditContext, rows: readonly number[]): Overlap[] {
-  const overlaps: Overlap[] = [];
+function overlapsOf(context: AuditContext, rows: readonly number[]): LinesAsOne[] {
+  const overlaps: LinesAsOne[] = [];
   for (const on of linesOnOneLine(context, new Set(rows))) {
     let run: LineOnLine[] = [];
     const close = (): void => {

@@ -1,6 +1,21 @@
+import type { DrawingComposer } from '../../../dxf/write/composer';
+import { namingSchema } from '../../../standard/naming';
 import { GOOD, office, officeLayer, testRule } from '../testing';
 import { layersUnknown } from './unknown';
 
+const SCHEME = namingSchema.parse({
+  name: 'Layers',
+  fields: [
+    { name: 'discipline', minLength: 1, maxLength: 1, codes: [{ code: 'A' }, { code: 'S' }] },
+    {
+      name: 'major',
+      separator: '-',
+      minLength: 4,
+      maxLength: 4,
+      codes: [{ code: 'WALL' }, { code: 'DOOR' }],
+    },
+  ],
+});
 const standard = office([officeLayer('WALL')]);
 
 testRule(layersUnknown, {
@@ -40,5 +55,22 @@ testRule(layersUnknown, {
       draw: (file) => file.model.line({ layer: 'Ghost' }, [0, 0], [1, 1]),
       messages: ['Layer “Ghost” is not in the standard (1 line).'],
     },
+    ...(
+      [
+        ['A-WALS', 'A-WALS: major “WALS” is not in the list; near it are A-WALL, S-WALL'],
+        ['A-DOOR', 'A-DOOR, which fits the scheme of names'],
+        // Nothing of it is of the scheme: which field is wrong would say nothing.
+        ['Mauerwerk außen', 'Mauerwerk außen'],
+      ] as const
+    ).map(([layer, found]) => ({
+      name: `one against the scheme of names: ${layer}`,
+      standard: {
+        ...office([officeLayer('A-WALL')]),
+        naming: { ...standard.naming, layers: SCHEME },
+      },
+      draw: (file: DrawingComposer) => file.model.line({ layer }, [0, 0], [1, 1]),
+      messages: [`Layer “${layer}” is not in the standard (1 line).`],
+      found,
+    })),
   ],
 });

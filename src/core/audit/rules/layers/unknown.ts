@@ -1,11 +1,14 @@
 import { kindOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { countOf } from '../../../dxf/object-kinds';
+import { takeApart } from '../../../standard/naming';
+import { nearestNames } from '../../../standard/nearest-names';
+import type { Standard } from '../../../standard/standard';
 import { kindCounts } from '../../context';
 import type { Option } from '../../finding';
 import { propose, strayOf } from '../../likeness/propose';
 import type { NamedChoices, Rule } from '../../rule';
-import { named, words } from '../../value';
+import { named, type Value, words } from '../../value';
 
 const messages = {
   unknown: (layer: string, holds: string) => `Layer “${layer}” is not in the standard (${holds}).`,
@@ -36,7 +39,8 @@ export const layersUnknown: Rule = {
     source: 'Practice: names of the sender set against names of the office, decided once',
   },
 
-  *check({ drawing, layers, excepts, isReserved }) {
+  *check({ drawing, layers, standard, excepts, isReserved }) {
+    let explained = 0;
     for (const use of layers.values()) {
       if (use.standard || isReserved(use.name)) continue;
       const rows = use.rows.filter((row) => !excepts(row));
@@ -44,7 +48,7 @@ export const layersUnknown: Rule = {
       yield {
         message: messages.unknown(use.name, formatCounts(kindCounts(drawing, rows))),
         expected: words('a layer of the standard'),
-        found: named(use.name),
+        found: explained++ < MOST_EXPLAINED ? nameFound(standard, use.name) : named(use.name),
         rows,
         record: { table: 'layer', name: use.name },
         subject: { layer: use.name },
@@ -88,6 +92,26 @@ export const layersUnknown: Rule = {
     return { kind: 'layer', name, action: 'map', target: decision?.to ?? '' };
   },
 };
+
+/** Names that are held against the scheme: a drawing can have a hundred thousand. */
+const MOST_EXPLAINED = 500;
+/** Valid names that are said to be near. */
+const MOST_NEAR = 2;
+
+/** A name, and what of the office's scheme of names it breaks, where it is of the scheme but for one field. */
+function nameFound({ naming, layers }: Standard, name: string): Value {
+  if (!naming.layers) return named(name);
+  const { parts, faults } = takeApart(naming.layers, name);
+  if (faults.length === 0) return words(`${name}, which fits the scheme of names`);
+  if (faults.length > 1 || parts.every(({ fault }) => fault !== null)) return named(name);
+  const near = nearestNames(
+    naming.layers,
+    name,
+    MOST_NEAR,
+    layers.map((layer) => layer.name),
+  );
+  return words(`${name}: ${faults[0]}${near.length > 0 ? `; near it are ${near.join(', ')}` : ''}`);
+}
 
 function formatCounts(counts: ReadonlyMap<string, number>): string {
   return [...counts]

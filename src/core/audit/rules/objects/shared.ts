@@ -53,6 +53,7 @@ const WORD: Readonly<Record<OwnProperty, string>> = {
   colour: 'a colour',
   linetype: 'a linetype',
   width: 'a width',
+  transparency: 'a transparency',
 };
 
 const messages = {
