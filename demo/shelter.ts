@@ -177,6 +177,25 @@ const KERBS = [
 ] as const;
 const DUCT = demoStandard.parallels.find(({ name }) => name === 'OHW-Duct')!;
 
+/** Fills of somebody who drew for a larger scale, and one that is left between two others. */
+function leftovers(s: SpaceComposer): void {
+  const tight = {
+    angleDeg: 45,
+    originMm: [0, 0] as [number, number],
+    spacingMm: 0.4,
+    shiftMm: 0,
+    dashesMm: [],
+  };
+  const lines = demoStandard.fills.find(({ kind }) => kind === 'lines')!;
+  s.patternFill(FILL, [rectangle([480, 150], 40, 20)], {
+    name: 'DIAG_2',
+    angleDeg: 0,
+    scale: 1,
+    families: familiesOf({ ...lines, lines: [tight] }),
+  });
+  fillWith(s, FILL, rectangle([530, 150], 40, 0.05), 'SOLID');
+}
+
 /** Lines that are a hair off. */
 function lines(s: SpaceComposer): void {
   // A frame of which one side leans, one corner is open, one side lies twice, one in part, and one is 0.02 short.
@@ -295,6 +314,7 @@ export function shelterDetails(): DemoDrawing {
   dimensions(sheet, style, arrows);
   lettering(sheet, style);
   fills(sheet);
+  leftovers(sheet);
   lines(sheet);
   return {
     file: 'CS-52 refuge shelter.dxf',

@@ -212,6 +212,12 @@ export type Operation =
     }
   /** Objects are drawn before all others of their space, so that these lie over them. */
   | { readonly type: 'send behind'; readonly rows: readonly number[] }
+  /** Fills are tied to the objects that they lie in: rows of these for each loop of each fill. */
+  | {
+      readonly type: 'tie fills';
+      readonly rows: readonly number[];
+      readonly sources: readonly (readonly (readonly number[])[])[];
+    }
   /** Islands are cut out of fills: loops of corners for each. */
   | {
       readonly type: 'cut fills';
@@ -331,6 +337,7 @@ export function footprintOf(operation: Operation): Footprint {
     case 'move vertices':
     case 'flatten':
     case 'cut fills':
+    case 'tie fills':
       return { reads: [], writes: [], objects: { what: 'place', rows: operation.rows } };
     case 'set leader points':
     case 'resize texts':

@@ -2,12 +2,16 @@ import type { Operation } from '../audit/operation';
 import { rangeOf } from '../dxf/drawing';
 import { addIslands, setFillPattern } from '../dxf/edit/edit-fill';
 import { sendBehind } from '../dxf/edit/edit-order';
+import { tieFill } from '../dxf/edit/tie-fill';
 import { familiesOf } from '../standard/fills';
 import { findFill } from '../standard/standard';
 import type { ApplyingHand } from './apply-lettering';
 
 /** Operations on fills. */
-export type FillOperation = Extract<Operation, { type: 'set fills' | 'cut fills' | 'send behind' }>;
+export type FillOperation = Extract<
+  Operation,
+  { type: 'set fills' | 'cut fills' | 'tie fills' | 'send behind' }
+>;
 
 /** Gives fills another pattern, or cuts islands out of them. */
 export function applyFills(hand: ApplyingHand, rule: string, operation: FillOperation): void {
@@ -16,6 +20,15 @@ export function applyFills(hand: ApplyingHand, rule: string, operation: FillOper
   if (operation.type === 'send behind') {
     sendBehind(editor, operation.rows);
     for (const row of operation.rows) objectChange(rule, row, 'draw order', 'in front', 'behind');
+    return;
+  }
+  if (operation.type === 'tie fills') {
+    for (const [i, row] of operation.rows.entries()) {
+      if (!tieFill(editor, row, operation.sources[i])) continue;
+      objectChange(rule, row, 'boundary', 'not tied', 'tied to the lines around');
+      for (const source of new Set(operation.sources[i].flat()))
+        objectChange(rule, source, 'reference', 'no fill', 'a fill is tied to it');
+    }
     return;
   }
   if (operation.type === 'cut fills') {

@@ -185,6 +185,7 @@ export class Applying {
         return;
       case 'set fills':
       case 'cut fills':
+      case 'tie fills':
       case 'send behind':
         applyFills(this.hand, rule, operation);
         return;

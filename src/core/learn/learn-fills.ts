@@ -13,6 +13,8 @@ type Size = Pick<StandardFill, 'basis' | 'lines'>;
 interface Found {
   /** Each kind of it by its lines, with how many there are. */
   readonly kinds: Map<string, { fill: StandardFill; count: number }>;
+  /** Where their lines are counted from, in words. */
+  readonly origins: Set<string>;
   /** Angles by which they are turned as a whole, degrees. */
   readonly turns: Set<number>;
 }
@@ -28,9 +30,10 @@ export function learnFills(drawing: Drawing, layers: ReadonlySet<string>): Stand
     const fill = fillOf(facts, row, layers);
     if (!fill) continue;
     const name = foldName(fill.name);
-    const of: Found = found.get(name) ?? { kinds: new Map(), turns: new Set() };
+    const of: Found = found.get(name) ?? { kinds: new Map(), origins: new Set(), turns: new Set() };
     found.set(name, of);
     if (!isDecided(drawing, row)) of.turns.add(rounded(turnOf(drawing, row)));
+    of.origins.add(fill.lines.map(({ originMm }) => originMm.map((mm) => mm.toFixed(1)).join(' ')).join(';'));
     // What is a little larger or smaller is the same.
     const lines = fill.lines.map((line) => `${Math.round(line.angleDeg)} ${line.spacingMm.toPrecision(2)}`);
     const key = `${fill.basis}|${lines}`;
@@ -38,8 +41,10 @@ export function learnFills(drawing: Drawing, layers: ReadonlySet<string>): Stand
     if (same) same.count++;
     else of.kinds.set(key, { fill, count: 1 });
   }
-  return [...found.values()].map(({ kinds, turns }) => {
-    const { fill } = [...kinds.values()].reduce((a, b) => (b.count > a.count ? b : a));
+  return [...found.values()].map(({ kinds, origins, turns }) => {
+    const most = [...kinds.values()].reduce((a, b) => (b.count > a.count ? b : a)).fill;
+    // Fills that begin each somewhere else are counted from what they fill.
+    const fill = origins.size > 1 ? { ...most, origin: 'host' as const } : most;
     if (turns.size > 1) return { ...fill, angle: 'host' as const };
     const [turn = 0] = turns;
     return turn === 0 ? fill : { ...fill, lines: fill.lines.map((line) => turned(line, turn)) };

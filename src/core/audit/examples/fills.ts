@@ -1,12 +1,16 @@
+import type { Point } from '../../dxf/write/composer';
 import { putEdgeFill } from '../../dxf/write/edge-fill';
 import { familiesOf, fillSchema, type StandardFill } from '../../standard/fills';
 import { layerOf } from '../../standard/standard';
 import { fillsChanged } from '../rules/fills/changed';
+import { fillsDense } from '../rules/fills/dense';
 import { fillsDoubled } from '../rules/fills/doubled';
 import { fillsInFront } from '../rules/fills/in-front';
 import { fillsLayer } from '../rules/fills/layer';
 import { fillsOpen } from '../rules/fills/open';
 import { fillsOverText } from '../rules/fills/over-text';
+import { fillsSliver } from '../rules/fills/sliver';
+import { fillsTied } from '../rules/fills/tied';
 import { fillsUnknown } from '../rules/fills/unknown';
 import { asDefined, office, type RuleExample, TEXT, WALL } from './example';
 
@@ -114,7 +118,62 @@ const outlined =
     ]);
   };
 
+/** A wall whose lines are drawn one by one, so that nothing closed lies around its fill; or with a strip beside it. */
+const grey =
+  (loop: readonly Point[], around: 'closed' | 'open'): RuleExample['complies']['draw'] =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    sheet.polyline({ layer: 'WALL' }, around === 'closed' ? loop : [...loop, loop[0]], around === 'closed');
+    sheet.patternFill({ layer: 'WALL', colour: 254 }, [loop], {
+      name: 'SOLID',
+      angleDeg: 0,
+      scale: 1,
+      families: [],
+    });
+  };
+/** The same with the fill tied to the line. */
+function tied(text: string): string {
+  const [, line] = text.match(/LWPOLYLINE\r?\n +5\r?\n([0-9A-F]+)/) ?? [];
+  return text
+    .replace(/(AcDbHatch[\s\S]*? 71\r?\n) *0/, '$1     1')
+    .replace(/( 97\r?\n) *0(\r?\n)/, `$1     1$2330$2${line}$2`);
+}
+const strip = (up: number): Point[] => [
+  [12, 10],
+  [66, 10],
+  [66, 10 + up],
+  [12, 10 + up],
+];
+
 export const FILL_EXAMPLES: Readonly<Record<string, RuleExample>> = {
+  [fillsDense.meta.id]: {
+    standard: office(),
+    complies: { says: 'The lines of the fill are 2 mm apart on paper.', draw: cut(THEIRS) },
+    breaks: {
+      says: 'They are 0.4 mm apart, and run together.',
+      draw: cut({ ...THEIRS, lines: THEIRS.lines.map((line) => ({ ...line, spacingMm: 0.4 })) }),
+    },
+  },
+  [fillsSliver.meta.id]: {
+    standard: office(),
+    complies: { says: 'The wall is 16 mm wide on paper.', draw: grey(strip(16), 'open') },
+    breaks: {
+      says: 'What is filled is 0.05 mm wide: two lines missed each other.',
+      draw: grey(strip(0.05), 'open'),
+    },
+  },
+  [fillsTied.meta.id]: {
+    standard: office(),
+    complies: {
+      says: 'The fill is tied to the closed line that it lies in.',
+      draw: grey(strip(16), 'closed'),
+      spoil: tied,
+    },
+    breaks: {
+      says: 'The fill lies in a closed line, and is not tied to it.',
+      draw: grey(strip(16), 'closed'),
+    },
+  },
   [fillsUnknown.meta.id]: {
     standard: { ...office(), fills: [CONCRETE] },
     complies: { says: 'The wall is filled as the office fills concrete.', draw: cut(CONCRETE) },

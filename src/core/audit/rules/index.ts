@@ -21,11 +21,14 @@ import { fileDoubledRecords } from './file/doubled-records';
 import { fileHandles } from './file/handles';
 import { fileStructure } from './file/structure';
 import { fillsChanged } from './fills/changed';
+import { fillsDense } from './fills/dense';
 import { fillsDoubled } from './fills/doubled';
 import { fillsInFront } from './fills/in-front';
 import { fillsLayer } from './fills/layer';
 import { fillsOpen } from './fills/open';
 import { fillsOverText } from './fills/over-text';
+import { fillsSliver } from './fills/sliver';
+import { fillsTied } from './fills/tied';
 import { fillsUnknown } from './fills/unknown';
 import { geometryDoubled } from './geometry/doubled';
 import { geometryEnds } from './geometry/ends';
@@ -150,6 +153,9 @@ export const RULES: readonly Rule[] = [
   fillsInFront,
   fillsDoubled,
   fillsOpen,
+  fillsDense,
+  fillsSliver,
+  fillsTied,
   parallelsUnknown,
   parallelsChanged,
   parallelsPlaced,

@@ -45,6 +45,10 @@ const filled =
     if (shown) file.sheet('A', 420, 297).viewport({ layer: 'WALL' }, [200, 150], 380, 260, [2000, 1500], 50);
   };
 
+/** The lines of concrete counted from another point. */
+const movedLines = (x: number, y: number): StandardFill['lines'] =>
+  CONCRETE.lines.map((line) => ({ ...line, originMm: [x, y] }));
+
 testRule(fillsChanged, {
   accept: [
     {
@@ -57,6 +61,17 @@ testRule(fillsChanged, {
       name: 'a fill of the model, turned with what it fills',
       standard,
       draw: filled(TILES, 1, { turn: 20 }),
+    },
+    {
+      name: 'counted from a point that the lines and dashes run through as well',
+      standard,
+      // 3 mm across the first family, one dash and its gap along the second; and the other way round.
+      draw: filled(CONCRETE, 50, { lines: movedLines(3 / Math.SQRT2, -3 / Math.SQRT2) }),
+    },
+    {
+      name: 'counted from what it fills, where the standard has it so',
+      standard: { ...standard, fills: [{ ...CONCRETE, origin: 'host' }] },
+      draw: filled(CONCRETE, 50, { lines: movedLines(1, 0) }),
     },
     { name: 'a solid one', standard, draw: filled(SOLID, 1) },
     { name: 'one that no scale shows', standard, draw: filled(CONCRETE, 9, { shown: false }) },
@@ -98,6 +113,23 @@ testRule(fillsChanged, {
       standard,
       draw: filled(TILES, 2),
       messages: ['1 fill “TILES” is not as the standard has it: lines 600 mm apart, 300 mm wanted.'],
+      leaves: 0,
+    },
+    {
+      name: 'counted from another point',
+      standard,
+      draw: filled(CONCRETE, 50, { lines: movedLines(1, 0) }),
+      messages: ['1 fill “CONCRETE” is not as the standard has it: lines counted from another point.'],
+      leaves: 0,
+    },
+    {
+      name: 'two families on each other that the standard has beside each other',
+      standard: {
+        ...standard,
+        fills: [{ ...CONCRETE, lines: [CONCRETE.lines[0], { ...CONCRETE.lines[0], originMm: [0, 0.9] }] }],
+      },
+      draw: filled(CONCRETE, 50, { lines: [CONCRETE.lines[0], CONCRETE.lines[0]] }),
+      messages: ['1 fill “CONCRETE” is not as the standard has it: lines counted from another point.'],
       leaves: 0,
     },
   ],

@@ -21,6 +21,8 @@ const settings = z.strictObject({
 });
 type Settings = z.infer<typeof settings>;
 
+/** What is different where nothing else is: what was moved takes its lines along. */
+const ELSEWHERE = 'lines counted from another point';
 /** Lengths on paper that nobody can tell apart, mm. */
 const UNSEEN_MM = 0.05;
 
@@ -31,7 +33,7 @@ export const fillsChanged: Rule = {
     stage: 'looks',
     weight: 'should',
     correction: 'automatic',
-    what: 'A fill of the standard has its lines: as many, as far apart, at the same angle, broken alike.',
+    what: 'A fill of the standard has its lines: as many, as far apart, at the same angle, broken alike, and counted from the same point where that is fixed.',
     why: 'The distance of the lines is how one material is told from another, and it goes wrong with every change of scale.',
     source: 'Practice: fills by material, with spacing and angle on paper or in the model',
     settings,
@@ -66,6 +68,7 @@ export const fillsChanged: Rule = {
             rows,
             subject: { kind: 'fill', value: `${fill.name}, ${is}` },
             ...clauseOf(fill),
+            ...(what === ELSEWHERE ? { weight: 'note' as const } : {}),
             remedy: `${fills(rows.length)} drawn with the lines of the standard; boundaries stay as they are.`,
           };
         }
@@ -124,7 +127,9 @@ function differenceOf(
   const turn = fill.angle === 'host' ? drawing.reader.findNumber(rangeOf(drawing, row), 52, 0) : 0;
   const lines = ordered(linesOf(shape.families, units), -turn);
   const wanted = ordered(fill.lines, 0);
-  const what = whatDiffers(lines, wanted, own);
+  const what =
+    whatDiffers(lines, wanted, own) ??
+    (fill.origin === 'fixed' && !startAlike(lines, wanted, turn, own) ? ELSEWHERE : null);
   return what === null
     ? null
     : {
@@ -140,6 +145,52 @@ function differenceOf(
           })),
         ),
       };
+}
+
+/**
+ * Whether families that are alike but for where they are counted from begin on the same lines: each of the wanted ones lies on
+ * lines of one that is drawn, dash on dash.
+ * @param turnDeg by which the wanted ones are turned as a whole
+ */
+function startAlike(
+  lines: readonly FillLine[],
+  wanted: readonly FillLine[],
+  turnDeg: number,
+  own: Settings,
+): boolean {
+  const [turnCos, turnSin] = [Math.cos((turnDeg * Math.PI) / 180), Math.sin((turnDeg * Math.PI) / 180)];
+  const left = [...lines];
+  return wanted.every((one) => {
+    const from: readonly [number, number] = [
+      one.originMm[0] * turnCos - one.originMm[1] * turnSin,
+      one.originMm[0] * turnSin + one.originMm[1] * turnCos,
+    ];
+    const at = left.findIndex(
+      (line) =>
+        Math.abs(line.spacingMm - one.spacingMm) <= tolerated(one.spacingMm, own) &&
+        liesOn(line, from, turnDeg, own),
+    );
+    if (at < 0) return false;
+    left.splice(at, 1);
+    return true;
+  });
+}
+
+const tolerated = (mm: number, own: Settings): number =>
+  Math.max(UNSEEN_MM, (own.spacing / 100) * Math.abs(mm));
+
+/** Whether a line of a family runs through a point, with the beginning of a dash there where it is broken. */
+function liesOn(line: FillLine, [x, y]: readonly [number, number], turnDeg: number, own: Settings): boolean {
+  const angle = ((line.angleDeg + turnDeg) * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)];
+  const [dx, dy] = [x - line.originMm[0], y - line.originMm[1]];
+  const across = dy * cos - dx * sin;
+  const count = Math.round(across / line.spacingMm);
+  if (Math.abs(across - count * line.spacingMm) > tolerated(line.spacingMm, own)) return false;
+  const period = line.dashesMm.reduce((sum, dash) => sum + Math.abs(dash), 0);
+  if (period === 0) return true;
+  const along = dx * cos + dy * sin - count * line.shiftMm;
+  return Math.abs(along - Math.round(along / period) * period) <= tolerated(period, own);
 }
 
 const short = (value: number): number => Number(value.toPrecision(3));
