@@ -2,6 +2,7 @@
 
 Usage: fill_patterns.py make FOLDER: writes one drawing in each version and prints their paths, as JSON.
        fill_patterns.py texts FOLDER: the same with a text in each of three fills.
+       fill_patterns.py ties FOLDER: fills that lie in closed lines, tied and not.
        fill_patterns.py read FILE ...: prints, for each file, its errors and its fills: pattern, lines, boundary, associativity.
 """
 import json
@@ -59,6 +60,43 @@ def make(version, folder, form, with_texts):
     return where
 
 
+def tie(version, folder, form):
+    """Five fills: in a polyline with an island, in a circle, in a polyline with arcs, tied already, and beside its line."""
+    doc = ezdxf.new(version, units=4)
+    doc.layers.add("WALL", color=3)
+    model = doc.modelspace()
+    at = {"layer": "WALL"}
+    square = [(0, 0), (4000, 0), (4000, 3000), (0, 3000)]
+    island = [(1000, 1000), (2000, 1000), (2000, 2000), (1000, 2000)]
+    model.add_lwpolyline(square[2:] + square[:2], close=True, dxfattribs=at)
+    model.add_lwpolyline(list(reversed(island)), close=True, dxfattribs=at)
+    holed = model.add_hatch(color=256, dxfattribs=at)
+    path = holed.paths.add_edge_path()
+    for start, end in zip(square, square[1:] + square[:1]):
+        path.add_line(start, end)
+    holed.paths.add_polyline_path(island, is_closed=True, flags=16)
+    model.add_circle((7000, 1500), 1000, dxfattribs=at)
+    round_one = model.add_hatch(color=256, dxfattribs=at)
+    round_one.paths.add_edge_path().add_arc((7000, 1500), radius=1000, start_angle=0, end_angle=360)
+    slot = [(10000, 0, 0), (13000, 0, 1), (13000, 1000, 0), (10000, 1000, 1)]
+    model.add_lwpolyline(slot, format="xyb", close=True, dxfattribs=at)
+    slotted = model.add_hatch(color=256, dxfattribs=at)
+    slotted.paths.add_polyline_path(slot, is_closed=True)
+    tied = model.add_hatch(color=256, dxfattribs=at)
+    around = model.add_lwpolyline([(x + 20000, y) for x, y in square], close=True, dxfattribs=at)
+    tied.associate(tied.paths.add_polyline_path([(x + 20000, y) for x, y in square], is_closed=True), [around])
+    beside = model.add_hatch(color=256, dxfattribs=at)
+    beside.paths.add_polyline_path([(x + 30000, y) for x, y in square], is_closed=True)
+    model.add_lwpolyline([(x + 30001, y) for x, y in square], close=True, dxfattribs=at)
+    where = os.path.join(folder, path_of(version, form))
+    if form == "binary":
+        with open(where, "wb") as stream:
+            doc.write(stream, fmt="bin")
+    else:
+        doc.saveas(where)
+    return where
+
+
 def path_of(version, form):
     return f"{version}{'-binary' if form == 'binary' else ''}.dxf"
 
@@ -82,12 +120,23 @@ def read(path):
             "paths": [repr([getattr(path, "vertices", None), [vars(e) for e in getattr(path, "edges", [])],
                             path.path_type_flags]) for path in hatch.paths],
         }
+    def bounds(handle):
+        entity = doc.entitydb.get(handle)
+        return None if entity is None else [entity.dxftype(), sorted(entity.get_reactors())]
+
+    ties = {
+        hatch.dxf.handle: [[bounds(one) for one in path.source_boundary_objects] for path in hatch.paths]
+        for hatch in doc.modelspace().query("HATCH")
+    }
     order = [entity.dxf.handle for entity in doc.modelspace()]
-    return {"order": order, "errors": sorted(str(error.message) for error in doc.audit().errors), "fills": found}
+    return {"order": order, "errors": sorted(str(error.message) for error in doc.audit().errors), "fills": found, "ties": ties}
 
 
 if sys.argv[1] in ("make", "texts"):
     forms = [("R2000", "text"), ("R2010", "text"), ("R2018", "text"), ("R2010", "binary")]
     print(json.dumps([make(version, sys.argv[2], form, sys.argv[1] == "texts") for version, form in forms]))
+elif sys.argv[1] == "ties":
+    forms = [("R2000", "text"), ("R2010", "text"), ("R2018", "text"), ("R2010", "binary")]
+    print(json.dumps([tie(version, sys.argv[2], form) for version, form in forms]))
 else:
     print(json.dumps([read(path) for path in sys.argv[2:]]))

@@ -15,6 +15,10 @@ interface Read {
   /** Handles of the objects of the model, in the order in which they are drawn. */
   readonly order: readonly string[];
   readonly errors: readonly string[];
+  /** Of each loop of each fill the objects that it is tied to: their kinds, and what they tell of changes. */
+  readonly ties: Readonly<
+    Record<string, readonly (readonly (readonly [string, readonly string[]] | null)[])[]>
+  >;
   readonly fills: Readonly<
     Record<
       string,
@@ -164,4 +168,43 @@ it.each(texts.map((path) => [basename(path), path] as const))('%s: a fill in fro
   expect(now.fills).toEqual(before.fills);
   const [moved] = found[0].handles;
   expect(now.order).toEqual([moved, ...before.order.filter((handle) => handle !== moved)]);
+});
+
+const ties = python<string[]>('fill_patterns.py', 'ties', mkdtempSync(join(tmpdir(), 'zinc-fills-ties-')));
+
+it.each(ties.map((path) => [basename(path), path] as const))('%s: fills in closed lines', (name, path) => {
+  const bytes = new Uint8Array(readFileSync(path));
+  const read = readDrawing(bytes);
+  if (!read.ok) throw new Error(read.problem.message);
+  const plain: Standard = { ...standard, fills: [] };
+  const found = audit(read.value, plain).findings.filter(({ rule }) => rule === 'fills/tied');
+  expect(found.map(({ message }) => message)).toEqual([
+    '3 fills on layer “WALL” lie exactly in boundaries that are drawn, and are not tied to them.',
+  ]);
+  const request = { findings: found.map(({ key }) => key) };
+  const result = correctDrawing(bytes, plain, request);
+  if (!result.ok) throw new Error(result.problem.message);
+  expect(result.value.unsettled).toEqual([]);
+  const again = correctDrawing(result.value.bytes, plain, request);
+  expect(again.ok && again.value.changes).toEqual([]);
+  const corrected = join(folder, `ties-${name}`);
+  writeFileSync(corrected, result.value.bytes);
+  const [before, now] = python<Read[]>('fill_patterns.py', 'read', path, corrected);
+  expect(now.errors).toEqual(before.errors);
+  expect(gdal(corrected).code).toBe(gdal(path).code);
+  expect(now.order).toEqual(before.order);
+  const [holed, round, slotted, tied, beside] = Object.keys(before.ties);
+  // Each object of a boundary tells the fill of changes, and the fill lists it.
+  expect(now.ties).toEqual({
+    [holed]: [[['LWPOLYLINE', [holed]]], [['LWPOLYLINE', [holed]]]],
+    [round]: [[['CIRCLE', [round]]]],
+    [slotted]: [[['LWPOLYLINE', [slotted]]]],
+    [tied]: before.ties[tied],
+    [beside]: [[]],
+  });
+  for (const handle of [holed, round, slotted, tied, beside])
+    expect([now.fills[handle].associative, now.fills[handle].paths]).toEqual([
+      handle === beside ? 0 : 1,
+      before.fills[handle].paths,
+    ]);
 });
