@@ -9,6 +9,7 @@ import type { Box } from '../../geometry/box';
 import { type LineMeaning, meaningOf, readsAs, readyMeaning } from '../../standard/meanings';
 import { findLinetype, type Standard } from '../../standard/standard';
 import { type AuditContext, isPlaced } from '../context';
+import { lineLabels } from './line-labels';
 
 /** What a line is by its looks, whatever layer it lies on. */
 export interface LineLooks {
@@ -22,6 +23,7 @@ export interface LineLooks {
 /** Of a pattern and of a place, which is the surer sign. */
 const BY_PATTERN = 0.9;
 const BY_PLACE = 0.8;
+const BY_LABEL = 0.75;
 
 /** A line through a circle’s centre runs past its edge by at least this share of the radius, and ends within so many radii of it. */
 const PAST = { least: 1.02, most: 2.5 } as const;
@@ -42,7 +44,8 @@ const kept = new WeakMap<
 
 /**
  * Lines that lie on one of the office's layers and look like something that this layer is not for, by row: hidden ones and
- * others by a pattern of their own, centre lines by running through circles, section lines by the letters at their ends.
+ * others by a pattern of their own, centre lines by running through circles, section lines by the letters at their ends, any by a
+ * text along them.
  * What no layer of the office is for is not recognised.
  */
 export function lineLooks(context: AuditContext): ReadonlyMap<number, LineLooks> {
@@ -61,6 +64,13 @@ function recognise(context: AuditContext): Map<number, LineLooks> {
   const byPattern = patternReader(context, placed);
   const centre = placed.find((meaning) => readyMeaning(meaning) === 'centre');
   const section = placed.find((meaning) => readyMeaning(meaning) === 'section');
+  const labels = lineLabels(context);
+  const labelled = (row: number): LineLooks | null => {
+    const label = labels.get(row);
+    return label && placed.includes(label.meaning)
+      ? { meaning: label.meaning, because: `labelled “${label.words}”`, sure: BY_LABEL }
+      : null;
+  };
   const letters = section ? endLetters(context) : new Map<number, Letters>();
   for (let row = 0; row < drawing.objects.count; row++) {
     if (!LINE_KINDS.has(kindOf(drawing, row)) || !isPlaced(drawing, row)) continue;
@@ -73,7 +83,7 @@ function recognise(context: AuditContext): Map<number, LineLooks> {
         ? { meaning: centre, because: 'running through the centres of circles', sure: BY_PLACE }
         : section && hasLettersAtEnds(context, row, letters)
           ? { meaning: section, because: 'with the same letter at both ends', sure: BY_PLACE }
-          : null);
+          : labelled(row));
     if (found && foldName(found.meaning.name) !== foldName(layer.meaning)) looks.set(row, found);
   }
   return looks;

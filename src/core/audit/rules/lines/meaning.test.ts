@@ -30,6 +30,24 @@ testRule(linesMeaning, {
       },
     },
     {
+      name: 'texts that stand across a line, between two, far off, that only mention it, or that differ',
+      standard,
+      draw: (file) => {
+        file.layer({ name: 'Lines', colour: 1 });
+        const { model } = file;
+        const row = (y: number): void => model.line({ layer: 'Lines' }, [0, y], [90, y]);
+        const text = (y: number, words: string, angleDeg = 0): void =>
+          model.text({ layer: 'Lines' }, [30, y], 2.5, words, { angleDeg });
+        for (const y of [0, 50, 100, 150, 153, 200]) row(y);
+        text(-3, 'Setback', 30);
+        text(60, 'Setback');
+        text(101, 'All work within the setback is subject to approval');
+        text(150.5, 'Setback');
+        text(201, 'Setback');
+        text(196, 'Boundary');
+      },
+    },
+    {
       name: 'texts on its layer, and layers that say nothing',
       standard,
       draw: (file) => {
@@ -41,6 +59,17 @@ testRule(linesMeaning, {
     },
   ],
   reject: [
+    {
+      name: 'a line of no layer’s meaning with a text along it that says what it is',
+      standard,
+      draw: (file) => {
+        file.layer({ name: 'Lines', colour: 1 });
+        file.model.line({ layer: 'Lines' }, [0, 0], [90, 90]);
+        file.model.text({ layer: 'Lines' }, [30, 32], 2.5, 'Building setback 3 m', { angleDeg: 45 });
+      },
+      messages: ['1 line on layer “Lines”, labelled “Building setback 3 m”, reads as unbroken.'],
+      expected: 'dash (Broken)',
+    },
     {
       name: 'a setback that is unbroken',
       standard,

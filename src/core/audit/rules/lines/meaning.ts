@@ -6,12 +6,15 @@ import { patternsOnPaper } from '../../../facts/on-paper';
 import { type LineMeaning, meaningOf, readsAs } from '../../../standard/meanings';
 import { findLinetype } from '../../../standard/standard';
 import { type AuditContext, clauseOf, groupBy, isPlaced, type LayerUse } from '../../context';
+import { lineLabels } from '../../likeness/line-labels';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
 
 const messages = {
   differs: (count: number, meaning: string, layer: string, found: string) =>
     `${count === 1 ? '1 line' : `${count} lines`} of meaning “${meaning}” on layer “${layer}” ${count === 1 ? 'reads' : 'read'} as ${found}.`,
+  labelled: (count: number, says: string, layer: string, found: string) =>
+    `${count === 1 ? '1 line' : `${count} lines`} on layer “${layer}”, labelled “${says}”, ${count === 1 ? 'reads' : 'read'} as ${found}.`,
 };
 
 export const linesMeaning: Rule = {
@@ -21,7 +24,7 @@ export const linesMeaning: Rule = {
     stage: 'looks',
     weight: 'should',
     correction: 'manual',
-    what: 'Lines of layers whose name gives a meaning away read as that meaning: dashes, dots, unbroken.',
+    what: 'Lines whose layer, or a text along them, gives a meaning away read as that meaning: dashes, dots, unbroken.',
     why: 'A setback that is not dashed is taken for an edge; a boundary without its dots for a setback.',
     source: 'Practice: linetypes that fit the meaning of the line (common practice, no published source)',
   },
@@ -29,32 +32,61 @@ export const linesMeaning: Rule = {
   *check(context) {
     const { drawing, standard, excepts } = context;
     if (standard.meanings.length === 0) return;
+    const labels = lineLabels(context);
+    const strays: Stray[] = [];
     for (const use of context.layers.values()) {
-      const meaning = meaningFor(context, use);
-      if (!meaning) continue;
-      const definition = findLinetype(standard, meaning.linetype);
-      if (!definition) continue;
-      const wanted = readsAs(definition.elementsMm);
-      const strays = use.rows.filter((row) => {
-        if (!isPlaced(drawing, row) || !LINE_KINDS.has(kindOf(drawing, row)) || excepts(row)) return false;
+      const ofLayer = meaningFor(context, use);
+      for (const row of use.rows) {
+        const label = labels.get(row);
+        const meaning = ofLayer ?? label?.meaning;
+        if (!meaning || !isPlaced(drawing, row) || !LINE_KINDS.has(kindOf(drawing, row)) || excepts(row))
+          continue;
+        const definition = findLinetype(standard, meaning.linetype);
+        if (!definition) continue;
         const own = ownLinetype(drawing, row);
         // On a known layer the layer's own rules see to it, but for linetypes that were approved of.
-        if (use.standard && (own === null || !use.standard.ownValuesAllowed.includes('linetype')))
-          return false;
-        return readsHere(context, use, row) !== wanted;
-      });
-      for (const [found, rows] of groupBy(strays, (row) => readsHere(context, use, row)))
-        yield {
-          message: messages.differs(rows.length, meaning.name, use.name, found),
-          expected: words(`${wanted} (${definition.name})`),
-          found: words(found),
-          rows,
-          subject: { layer: use.name, property: 'linetype', value: found },
-          ...clauseOf(meaning),
-        };
+        if (use.standard && (own === null || !use.standard.ownValuesAllowed.includes('linetype'))) continue;
+        const wanted = readsAs(definition.elementsMm);
+        const found = readsHere(context, use, row);
+        if (found === wanted) continue;
+        const says = ofLayer ? null : (label?.words ?? null);
+        strays.push({ row, meaning, use, found, says, expected: `${wanted} (${definition.name})` });
+      }
+    }
+    const groups = groupBy(strays, ({ use, meaning, found, says }) =>
+      [use.name, meaning.name, found, says ?? ''].join('\n'),
+    );
+    for (const group of groups.values()) {
+      const { meaning, use, found, says, expected } = group[0];
+      yield {
+        message:
+          says === null
+            ? messages.differs(group.length, meaning.name, use.name, found)
+            : messages.labelled(group.length, says, use.name, found),
+        expected: words(expected),
+        found: words(found),
+        rows: group.map(({ row }) => row),
+        subject: {
+          layer: use.name,
+          property: 'linetype',
+          value: says === null ? found : `${found}, ${meaning.name}`,
+        },
+        ...clauseOf(meaning),
+      };
     }
   },
 };
+
+/** A line that does not read as what it means. */
+interface Stray {
+  readonly row: number;
+  readonly meaning: LineMeaning;
+  readonly use: LayerUse;
+  readonly found: string;
+  /** What the text along it says, where it is not its layer that gives the meaning away. */
+  readonly says: string | null;
+  readonly expected: string;
+}
 
 /** What a line reads as where it is seen: a pattern whose gaps close up on paper is none. */
 function readsHere({ drawing, facts }: AuditContext, use: LayerUse, row: number): string {

@@ -168,6 +168,17 @@ testRule(objectsByLooks, {
       ],
     },
     {
+      name: 'a line with a text along it that says what it is',
+      standard,
+      draw: walls(({ model }) => {
+        model.line(WALL, [0, 0], [100, 0]);
+        model.text(WALL, [40, 1], 2.5, 'Edge hidden');
+      }),
+      messages: [
+        '1 line on layer “WALL” looks like “hidden” (labelled “Edge hidden”); the layer is for walls.',
+      ],
+    },
+    {
       name: 'a line with the same letter at both ends',
       standard,
       draw: walls((file) => lettered(file, 'A')),

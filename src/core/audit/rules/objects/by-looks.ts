@@ -23,7 +23,7 @@ export const objectsByLooks: Rule = {
     stage: 'layers',
     weight: 'should',
     correction: 'choice',
-    what: 'Centre lines, hidden lines, section lines and others lie on the layers that the standard has for them, told by their pattern, by running through the centres of circles, by the letters at their ends.',
+    what: 'Centre lines, hidden lines, section lines and others lie on the layers that the standard has for them, told by their pattern, by running through the centres of circles, by the letters at their ends, by what a text along them says.',
     why: 'A hidden line that was dashed by hand on the layer of the outline prints as heavy as the outline; given back to its layer it becomes an edge.',
     source: 'Practice: objects on the wrong layer for what they are, moved all at once instead of one by one',
   },
