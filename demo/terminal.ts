@@ -235,15 +235,15 @@ export function drawHall(
     [x + width - inset, y + height - inset],
     [x + inset, y + height - inset],
   ];
-  m.polyline(l.wall, ring(0), true);
-  m.polyline(l.wall, ring(t), true);
+  const faces = [ring(0), ring(t)].map((face) => m.polyline(l.wall, face, true));
   if (walls)
-    m.patternFill(l.wallFill, [ring(0), ring(t)], {
-      name: walls.name,
-      angleDeg: 0,
-      scale: 200,
-      families: familiesOf(walls, 200),
-    });
+    m.patternFill(
+      l.wallFill,
+      [ring(0), ring(t)],
+      { name: walls.name, angleDeg: 0, scale: 200, families: familiesOf(walls, 200) },
+      undefined,
+      faces,
+    );
   else m.fill(l.wallFill, ring(0), 45, 400, [ring(t)]);
   for (const at of [12_000, 24_000]) {
     m.line(l.wall, [x + at - 100, y + t], [x + at - 100, y + height - t]);

@@ -1,4 +1,5 @@
 import { PLAIN_RULE } from '../../standard/rule-settings';
+import { unitsScale } from '../rules/units/scale';
 import { unitsTrueSize } from '../rules/units/true-size';
 import { unitsUnit } from '../rules/units/unit';
 import { AXIS, asDefined, office, type RuleExample, SHEET_MM, TEXT, WALL, wallWithAxis } from './example';
@@ -7,7 +8,7 @@ type Draw = RuleExample['complies']['draw'];
 
 /** Sides of a plot with their lengths beside them, drawn so many units to a metre. */
 const plot =
-  (perMetre: number): Draw =>
+  (perMetre: number, scale = 500): Draw =>
   (sheet, file) => {
     file.layer(asDefined(WALL));
     file.layer(asDefined(TEXT));
@@ -19,7 +20,7 @@ const plot =
       74,
       32,
       [14 * perMetre, 5 * perMetre],
-      perMetre / 2,
+      (perMetre * scale) / 1000,
     );
     const [w, h] = [28 * perMetre, 10 * perMetre];
     file.model.line({ layer: 'WALL' }, [0, 0], [w, 0]);
@@ -48,6 +49,11 @@ export const UNIT_EXAMPLES: Readonly<Record<string, RuleExample>> = {
       says: 'It looks the same, but the side labelled 28.00 m is 28 units long in a drawing that says mm.',
       draw: plot(1),
     },
+  },
+  [unitsScale.meta.id]: {
+    standard: office(),
+    complies: { says: 'The plot is shown at 1:500.', draw: plot(1000) },
+    breaks: { says: 'It is shown at 1:461, so that it fills the sheet.', draw: plot(1000, 461) },
   },
   [unitsUnit.meta.id]: {
     standard: office({ rules: { [unitsUnit.meta.id]: { ...PLAIN_RULE, settings: { unit: 'mm' } } } }),

@@ -83,6 +83,7 @@ import { parallelsUnknown } from './parallels/unknown';
 import { pensNotHeld } from './pens/not-held';
 import { pensNotPermitted } from './pens/not-permitted';
 import { pensOrder } from './pens/order';
+import { unitsScale } from './units/scale';
 import { unitsTrueSize } from './units/true-size';
 import { unitsUnit } from './units/unit';
 import { workingLeft } from './working/left';
@@ -97,6 +98,7 @@ export const RULES: readonly Rule[] = [
   dimensionsUnitSaid,
   unitsTrueSize,
   unitsUnit,
+  unitsScale,
   layersDoubled,
   layersUnknown,
   layersMissing,

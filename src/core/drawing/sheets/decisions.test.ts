@@ -6,7 +6,7 @@ import { modelSheetsOf } from './model-sheets';
 /** A model with one A3 at 1:100 that is a sheet, and words where another could be. */
 function drawingWith(decisions: readonly SheetDecision[]) {
   const file = new DrawingComposer({ version: 'AC1024', units: 4 });
-  const box = (x: number, w: number, h: number): void =>
+  const box = (x: number, w: number, h: number): string =>
     file.model.polyline(
       { layer: '0' },
       [

@@ -7,6 +7,7 @@ import { WIDTH_FROM_SYMBOL } from '../objects';
 import { decimal } from '../real';
 import { drawDimension } from './composer-dimension';
 import {
+  addReactor,
   gradientTags,
   type HostOf,
   oldView,
@@ -81,6 +82,7 @@ export class SpaceComposer {
   /**
    * @param bulges one for each vertex, where segments are arcs
    * @param width of the line itself, drawing units
+   * @returns its handle; empty in the oldest version
    */
   polyline(
     props: Props,
@@ -88,12 +90,12 @@ export class SpaceComposer {
     closed = false,
     bulges: readonly number[] = [],
     width = 0,
-  ): void {
+  ): string {
     if (this.file.version === 'AC1009') {
       this.oldPolyline(props, points, closed, bulges, width);
-      return;
+      return '';
     }
-    this.record('LWPOLYLINE', props, 'AcDbPolyline', [
+    return this.record('LWPOLYLINE', props, 'AcDbPolyline', [
       { code: 90, value: points.length },
       { code: 70, value: closed ? 1 : 0 },
       ...(width > 0 ? [{ code: 43, value: decimal(width) }] : []),
@@ -260,6 +262,7 @@ export class SpaceComposer {
   /**
    * Area with a pattern; not in the oldest version. The families are as they lie in the area, turned and scaled;
    * without families it is solid.
+   * @param tiedTo handles of the closed object around each loop
    */
   patternFill(
     props: Props,
@@ -273,18 +276,19 @@ export class SpaceComposer {
       readonly gradient?: { readonly from: number; readonly to: number; readonly angleDeg: number };
     },
     own?: unknown,
+    tiedTo: readonly string[] = [],
   ): void {
     const { families, gradient } = pattern;
     if (own !== undefined) this.file.usesOwnData?.();
     const solid = families.length === 0;
-    this.record('HATCH', props, 'AcDbHatch', [
+    const handle = this.record('HATCH', props, 'AcDbHatch', [
       ...point(10, [0, 0]),
       { code: 210, value: '0.0' },
       { code: 220, value: '0.0' },
       { code: 230, value: '1.0' },
       { code: 2, value: pattern.name },
       { code: 70, value: solid ? 1 : 0 },
-      { code: 71, value: 0 },
+      { code: 71, value: tiedTo.length > 0 ? 1 : 0 },
       { code: 91, value: loops.length },
       ...loops.flatMap((loop, i): NewTag[] => [
         { code: 92, value: i === 0 ? 3 : 18 },
@@ -295,7 +299,8 @@ export class SpaceComposer {
           { code: 10, value: decimal(x) },
           { code: 20, value: decimal(y) },
         ]),
-        { code: 97, value: 0 },
+        { code: 97, value: tiedTo[i] === undefined ? 0 : 1 },
+        ...(tiedTo[i] === undefined ? [] : [{ code: 330, value: tiedTo[i] }]),
       ]),
       { code: 75, value: 0 },
       { code: 76, value: 0 },
@@ -304,6 +309,7 @@ export class SpaceComposer {
       ...(gradient && this.file.version >= 'AC1018' ? gradientTags(gradient) : []),
       ...(own === undefined ? [] : ownData(own)),
     ]);
+    for (const boundary of new Set(tiedTo)) addReactor(this.records, boundary, handle);
   }
 
   /** Level or plumb dimension with its picture. `offset` is the place of the dimension line: a y, or an x when plumb. */
@@ -407,8 +413,11 @@ export class SpaceComposer {
     return this.file.version !== 'AC1009';
   }
 
-  /** Any object, with the tags that its kind asks for. */
-  record(entity: string, props: Props, subclass: string, body: readonly NewTag[]): void {
+  /**
+   * Any object, with the tags that its kind asks for.
+   * @returns its handle; empty in a file without handles
+   */
+  record(entity: string, props: Props, subclass: string, body: readonly NewTag[]): string {
     const handle = this.file.handle();
     const record: NewTag[] = [{ code: 0, value: entity }];
     if (handle !== '') record.push({ code: 5, value: handle });
@@ -431,5 +440,6 @@ export class SpaceComposer {
     if (this.marked && subclass !== '') record.push({ code: 100, value: subclass });
     append(record, body);
     this.records.push(record);
+    return handle;
   }
 }

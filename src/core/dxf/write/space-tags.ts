@@ -121,3 +121,15 @@ export const ownSetting = (code: number, value: number): NewTag[] => [
   { code: 1070, value: code },
   isRealSetting(code) ? { code: 1040, value: decimal(value) } : { code: 1070, value },
 ];
+
+/** Lets an object among records list another one that is to be told when it changes, by their handles. */
+export function addReactor(records: readonly NewTag[][], of: string, told: string): void {
+  const record = records.find(([, { code, value }]) => code === 5 && value === of);
+  record?.splice(
+    2,
+    0,
+    { code: 102, value: '{ACAD_REACTORS' },
+    { code: 330, value: told },
+    { code: 102, value: '}' },
+  );
+}
