@@ -56,6 +56,8 @@ export type Operation =
   | { readonly type: 'join records'; readonly kind: RecordKind; readonly name: string }
   /** Objects, and vertices and attributes of objects, that are given a handle of their own: by the tag that holds it. */
   | { readonly type: 'new handles'; readonly tags: readonly number[] }
+  /** Records that nothing uses. */
+  | { readonly type: 'remove records'; readonly kind: RecordKind; readonly names: readonly string[] }
   | { readonly type: 'mend structure'; readonly oddity: number }
   | { readonly type: 'move objects'; readonly rows: readonly number[]; readonly to: string }
   /** Factors on the patterns of objects, one for each row. */
@@ -305,6 +307,12 @@ export function footprintOf(operation: Operation): Footprint {
       return { reads: [], writes: [`${operation.kind} ${operation.name.toLowerCase()}`], objects: null };
     case 'new handles':
       return { reads: [], writes: ['handles'], objects: null };
+    case 'remove records':
+      return {
+        reads: [],
+        writes: operation.names.map((name) => `${operation.kind} ${name.toLowerCase()}`),
+        objects: null,
+      };
     case 'mend structure':
       return { reads: [], writes: [`structure ${operation.oddity}`], objects: null };
     case 'move objects':

@@ -5,7 +5,7 @@ import type { Change, Movement } from '../audit/rule';
 import { formatValue, named, penWidth, words } from '../audit/value';
 import { formatColour, hexOf } from '../dxf/colour';
 import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
-import { type RecordKind, recordsNamed, TABLES } from '../dxf/edit/edit-records';
+import { type RecordKind, recordsNamed, removeRecord, TABLES } from '../dxf/edit/edit-records';
 import { handleOfRecord, removeDoubledRecord } from '../dxf/edit/owned-records';
 import { foldName } from '../dxf/interner';
 import { NO_RGB, WIDTH_DEFAULT } from '../dxf/objects';
@@ -129,6 +129,9 @@ export class Applying {
         return;
       case 'new handles':
         this.newHandles(rule, operation.tags);
+        return;
+      case 'remove records':
+        this.removeRecords(rule, operation.kind, operation.names);
         return;
       case 'mend structure':
         this.mendStructure(rule, operation.oddity);
@@ -293,6 +296,28 @@ export class Applying {
         after: 'removed',
       });
       removeDoubledRecord(this.editor, table, other, first);
+    }
+  }
+
+  private removeRecords(rule: string, kind: RecordKind, names: readonly string[]): void {
+    const { drawing } = this.context;
+    for (const name of names) {
+      const ranges = recordsNamed(drawing, kind, name);
+      if (!removeRecord(this.editor, kind, name)) continue;
+      for (const range of ranges) this.mentions.listRecords(range);
+      // What is drawn in a symbol goes with it.
+      if (kind === 'symbol')
+        for (const block of drawing.document.blocks)
+          if (foldName(block.name) === foldName(name)) this.mentions.listRecords(block);
+      this.changes.push({
+        rule,
+        handle: ranges[0] ? handleOfRecord(drawing, TABLES[kind], ranges[0]) : '',
+        kind,
+        property: 'record',
+        where: `${kind}s`,
+        before: name,
+        after: 'removed',
+      });
     }
   }
 

@@ -1,6 +1,7 @@
 import { fileDoubledRecords } from '../rules/file/doubled-records';
 import { fileHandles } from '../rules/file/handles';
 import { fileStructure } from '../rules/file/structure';
+import { fileUnused } from '../rules/file/unused';
 import { AXIS, asDefined, office, type RuleExample, WALL, wallWithAxis } from './example';
 
 const drawn: RuleExample['complies']['draw'] = (sheet, file) => {
@@ -31,6 +32,18 @@ export const FILE_EXAMPLES: Readonly<Record<string, RuleExample>> = {
         const [, , first] = HANDLE[Symbol.matchAll](text).next().value ?? [];
         let at = 0;
         return text.replace(HANDLE, (whole, head: string) => (++at === 2 ? `${head}${first}` : whole));
+      },
+    },
+  },
+  [fileUnused.meta.id]: {
+    standard: office(),
+    complies: { says: 'What is defined in the file is drawn with, or is the office’s.', draw: drawn },
+    breaks: {
+      says: 'It looks the same, but a linetype and a symbol of another project are still in it.',
+      draw(sheet, file) {
+        file.linetype('FENCE_OLD', '', [16, -3, 0, -3]);
+        file.symbol('Tree 12', (symbol) => symbol.circle({ layer: 'WALL' }, [0, 0], 6));
+        drawn(sheet, file);
       },
     },
   },

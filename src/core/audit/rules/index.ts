@@ -20,6 +20,7 @@ import { dimensionsUnitSaid } from './dimensions/unit-said';
 import { fileDoubledRecords } from './file/doubled-records';
 import { fileHandles } from './file/handles';
 import { fileStructure } from './file/structure';
+import { fileUnused } from './file/unused';
 import { fillsChanged } from './fills/changed';
 import { fillsDense } from './fills/dense';
 import { fillsDoubled } from './fills/doubled';
@@ -176,6 +177,7 @@ export const RULES: readonly Rule[] = [
   objectsOwnLinetype,
   objectsOwnWidth,
   objectsOwnTransparency,
+  fileUnused,
   workingLeft,
   pensNotHeld,
 ];

@@ -108,17 +108,29 @@ const PLACING = new Set(['INSERT', 'DIMENSION', 'ACAD_TABLE', 'ARC_DIMENSION', '
 
 /** Tags that name a record anywhere in the file, its own record not among them. */
 export function tagsNaming(drawing: Drawing, kind: RecordKind, name: string): number[] {
-  const { document, reader } = drawing;
-  const { codes } = document.tags;
+  if (kind === 'layer') return referencesOf(drawing).layerTags(name);
   const wanted = foldName(name);
   const found: number[] = [];
+  eachNaming(drawing, kind, (tag) => {
+    if (foldName(drawing.reader.text(tag)) === wanted) found.push(tag);
+  });
+  return found;
+}
+
+/** Calls `visit` for every tag that names a record of a kind, that of a layer excepted. */
+export function eachNaming(
+  drawing: Drawing,
+  kind: Exclude<RecordKind, 'layer'>,
+  visit: (tag: number) => void,
+): void {
+  const { document, reader } = drawing;
+  const { codes } = document.tags;
   const put = (tag: number): void => {
-    if (tag >= 0 && foldName(reader.text(tag)) === wanted) found.push(tag);
+    if (tag >= 0) visit(tag);
   };
-  if (kind === 'layer') return referencesOf(drawing).layerTags(name);
   if (kind === 'application') {
     for (let tag = 0; tag < document.tags.count; tag++) if (codes[tag] === 1001) put(tag);
-    return found;
+    return;
   }
   for (const variable of HEADER_NAMES[kind] ?? []) {
     const range = document.header.get(variable);
@@ -159,7 +171,6 @@ export function tagsNaming(drawing: Drawing, kind: RecordKind, name: string): nu
       for (const range of document.tables.get('DIMSTYLE')?.records ?? [])
         for (const code of [5, 6, 7]) put(reader.find(range, code));
   }
-  return found;
 }
 
 function eachKept(drawing: Drawing, kind: string, visit: (range: TagRange) => void): void {
