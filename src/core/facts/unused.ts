@@ -4,6 +4,7 @@ import { eachNaming, type RecordKind, recordsNamed, TABLES } from '../dxf/edit/e
 import { handleOfRecord } from '../dxf/edit/owned-records';
 import { referencesOf } from '../dxf/edit/references';
 import { foldName } from '../dxf/interner';
+import { readOwnData } from '../dxf/read/own-data';
 
 /** Kinds of records that a drawing can hold without using them. */
 export const UNUSED_KINDS = ['symbol', 'dimension style', 'text style', 'linetype'] as const;
@@ -54,6 +55,8 @@ export function unusedRecords(drawing: Drawing): ReadonlyMap<UnusedKind, readonl
 function namesOf({ document, reader }: Drawing, kind: RecordKind): string[] {
   const names = new Map<string, string>();
   for (const range of document.tables.get(TABLES[kind])?.records ?? []) {
+    // A font of symbols is a style to the format, and none to write in.
+    if (kind === 'text style' && (reader.findInt(range, 70) & 1) === 1) continue;
     const name = reader.findText(range, 2);
     if (!names.has(foldName(name))) names.set(foldName(name), name);
   }
@@ -95,9 +98,11 @@ function unusedSymbols(drawing: Drawing): ReadonlySet<string> {
     if (tags) tags.push(tag);
     else naming.set(name, [tag]);
   });
-  for (const { name, anonymous, external } of drawing.symbols.values()) {
+  for (const { name, block, anonymous, external } of drawing.symbols.values()) {
     const folded = foldName(name);
-    if (anonymous || external || KEPT.test(folded)) continue;
+    // What a template of ours keeps in it, it keeps to be used.
+    const isTemplates = readOwnData(drawing.reader, block.head) !== null;
+    if (anonymous || external || isTemplates || KEPT.test(folded)) continue;
     const ranges = blocksOf(drawing, folded);
     const isOwn = within([...ranges, ...recordsNamed(drawing, 'symbol', name)]);
     const uses = [...(naming.get(folded) ?? []), ...pointersTo(drawing, 'symbol', name)];
