@@ -1,5 +1,6 @@
 import type { Memory } from '../core/audit/rule';
 import { foldName } from '../core/dxf/interner';
+import type { NameDecision } from '../core/exchange/crosswalk-table';
 import { fail, ok, type Result } from '../core/result';
 import { officeNames } from '../core/standard/named-kinds';
 import { database } from './database';
@@ -105,6 +106,43 @@ export function sayIfFitting(
   return ok(null);
 }
 
+/**
+ * Keeps what a person decides on many names at once, where all of it is about names of the office's and there is room: what holds
+ * already is not said again.
+ * @returns how many were new
+ */
+export function sayAll(
+  sender: number,
+  decisions: readonly NameDecision[],
+  used: Pick<Edition, 'label' | 'standard'> | null,
+): Result<{ readonly said: number }> {
+  const holds = new Map(crosswalkOf(sender).map((entry) => [`${entry.kind}|${foldName(entry.name)}`, entry]));
+  const fresh = decisions.filter(({ kind, name, action, target }) => {
+    const now = holds.get(`${kind}|${foldName(name)}`);
+    return now?.action !== action || foldName(now.target) !== foldName(target);
+  });
+  const keep = database().transaction((): Result<{ readonly said: number }> => {
+    for (const decision of fresh) {
+      const kept = sayIfFitting(sender, decision, used);
+      if (!kept.ok) throw new Refused(kept);
+    }
+    return ok({ said: fresh.length });
+  });
+  try {
+    return keep();
+  } catch (error) {
+    if (error instanceof Refused) return error.result;
+    throw error;
+  }
+}
+
+/** One of many decisions cannot be kept: none of them is. */
+class Refused extends Error {
+  constructor(readonly result: Extract<Result<never>, { readonly ok: false }>) {
+    super(result.problem.message);
+  }
+}
+
 /** Forgets what was said with revisions that another one takes the place of. */
 export const forgetUndone = (drawingId: number, from: number): void =>
   void database().prepare('DELETE FROM memories WHERE drawing_id = ? AND revision >= ?').run(drawingId, from);
@@ -185,6 +223,9 @@ export interface SenderRecord extends SenderMemory {
 
 export const listSenderNames = (): string[] =>
   database().prepare('SELECT name FROM senders ORDER BY folded').pluck().all() as string[];
+
+export const senderName = (id: number): string | null =>
+  (database().prepare('SELECT name FROM senders WHERE id = ?').pluck().get(id) as string | undefined) ?? null;
 
 export const hasSender = (id: number): boolean =>
   database().prepare('SELECT 1 FROM senders WHERE id = ?').get(id) !== undefined;

@@ -120,6 +120,13 @@ export function idOf(text: string): number | null {
   return /^\d{1,15}$/.test(text) ? Number(text) : null;
 }
 
+export const noSender = (): Response =>
+  problemResponse({
+    code: 'no-sender',
+    message: 'There is no such sender.',
+    action: 'Go back to the Senders place.',
+  });
+
 export const notFound = (): Response =>
   problemResponse({
     code: 'no-drawing',

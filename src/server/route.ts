@@ -5,6 +5,7 @@ import {
   foreign,
   idOf,
   noEdition,
+  noSender,
   notFound,
   otherHost,
   problemResponse,
@@ -35,7 +36,7 @@ interface Route<B> {
   /** Schema of the body. Without one the body is left alone. */
   readonly body?: z.ZodType<B>;
   /** What the number in the path is of; a path without one says nothing. */
-  readonly of?: 'drawing' | 'edition';
+  readonly of?: 'drawing' | 'edition' | 'sender';
   /** The route changes something: the request must come from a page of this application. */
   readonly changes?: boolean;
   handler(call: Call<B>): Response | Result<unknown> | Promise<Response | Result<unknown>>;
@@ -43,7 +44,7 @@ interface Route<B> {
 
 export type RouteHandler = (request: Request, context?: RouteContext) => Promise<Response>;
 
-const MISSING = { drawing: notFound, edition: noEdition } as const;
+const MISSING = { drawing: notFound, edition: noEdition, sender: noSender } as const;
 
 /** The number in the path as text; empty where the path has none. */
 async function idIn(context: RouteContext | undefined): Promise<string> {

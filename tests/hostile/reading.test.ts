@@ -15,6 +15,7 @@ function made(): string {
   file.symbol('MARK', (s) => s.line({ layer: 'WALL' }, [0, 0], [1, 1]));
   file.model.line({ layer: 'WALL' }, [0, 0], [5, 5]);
   file.model.line({ layer: 'WALL' }, [0, 1], [5, 6]);
+  file.model.place({ layer: 'WALL' }, 'MARK', [9, 9]);
   return new TextDecoder().decode(file.bytes()).replace(/\r/g, '');
 }
 

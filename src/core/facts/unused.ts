@@ -5,6 +5,7 @@ import { handleOfRecord } from '../dxf/edit/owned-records';
 import { referencesOf } from '../dxf/edit/references';
 import { foldName } from '../dxf/interner';
 import { readOwnData } from '../dxf/read/own-data';
+import { WORDS_STYLE } from '../records/linetype-marks';
 
 /** Kinds of records that a drawing can hold without using them. */
 export const UNUSED_KINDS = ['symbol', 'dimension style', 'text style', 'linetype'] as const;
@@ -12,6 +13,8 @@ export type UnusedKind = (typeof UNUSED_KINDS)[number];
 
 /** Names that the format itself keeps, and marks that programs come with. */
 const KEPT = /^(continuous|bylayer|byblock|standard|annotative|[*_].*|.*\|.*|)$/;
+/** A style that words on lines are given, which a drawing has ready for them. */
+const READY = foldName(WORDS_STYLE);
 /** Codes of texts in records of saved data. */
 const isText = (code: number): boolean => (code >= 1 && code <= 9) || (code >= 300 && code <= 309);
 
@@ -42,6 +45,7 @@ export function unusedRecords(drawing: Drawing): ReadonlyMap<UnusedKind, readonl
       const folded = foldName(name);
       return (
         !KEPT.test(folded) &&
+        folded !== READY &&
         !named.has(folded) &&
         !saved.has(folded) &&
         pointersTo(drawing, kind, name).every(isInside)

@@ -8,6 +8,7 @@ import { Button } from '../kit/Button';
 import { call } from '../kit/call';
 import { count, formatDate } from '../kit/format';
 import { cell, cellHead, Nothing, Page } from '../kit/Page';
+import { NameTable } from './NameTable';
 
 interface Entry {
   readonly kind: NamedKind;
@@ -75,6 +76,7 @@ export function SendersPlace({ senders, office, edition }: Props) {
             <span className="text-[13px] font-normal text-ink-2">
               {count(sender.drawings, 'drawing')}: {sender.held} held, {sender.released} released
             </span>
+            <NameTable sender={sender} office={office} edition={edition} />
           </h2>
           {sender.crosswalk.length === 0 ? (
             <p className="border-t border-hairline py-1.5 text-[13px] text-ink-2">

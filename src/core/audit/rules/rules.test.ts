@@ -189,6 +189,7 @@ describe('objects', () => {
           s.line({ layer: '0', colour: 0 }, [0, 0], [1, 0]);
           s.line({ layer: 'WALL', colour: 1 }, [0, 0], [1, 0]);
         });
+        file.model.place({ layer: 'WALL' }, 'S', [0, 0]);
         for (let i = 0; i < 3; i++) file.model.line({ layer: 'WALL', colour: 1 }, [0, i], [1, i]);
         file.model.line({ layer: 'WALL', colour: 2, linetype: 'Broken', widthMm: 0.35 }, [0, 9], [1, 9]);
       }),
@@ -221,7 +222,7 @@ describe('objects', () => {
 
 describe('each automatic correction settles its finding and nothing else', () => {
   const office = standard(
-    layer('WALL', { linetype: 'Broken', kinds: ['line'] }),
+    layer('WALL', { linetype: 'Broken', kinds: ['line', 'symbol'] }),
     layer('NEW', { required: true, prints: false, colour: { rgb: 0x123456 } }),
   );
   const bytes = drawing(
@@ -231,6 +232,7 @@ describe('each automatic correction settles its finding and nothing else', () =>
     ],
     (file) => {
       file.symbol('S', (s) => s.line({ layer: 'WALL', colour: 1 }, [0, 0], [1, 0]));
+      file.model.place({ layer: 'WALL' }, 'S', [0, 0]);
       file.model.line({ layer: 'WALL', colour: 4, linetype: 'Continuous', widthMm: 0.7 }, [0, 0], [1, 1]);
     },
   );
