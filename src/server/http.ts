@@ -11,6 +11,7 @@ export function problemResponse(problem: Problem, status = 422): Response {
     'no-drawing': 404,
     'no-sheet': 404,
     'no-edition': 404,
+    'no-sender': 404,
     conflict: 409,
     busy: 503,
     'disk-full': 507,
