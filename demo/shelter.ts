@@ -224,18 +224,18 @@ function lines(s: SpaceComposer): void {
   for (const [i, { name, offsets }] of KERBS.entries())
     s.parallels(on('C-ROAD'), { name, offsets }, [640, 205 + 20 * i], [740, 205 + 20 * i], 0.1);
   // A bolt on the layer of steel: its hidden edges dashed by hand, its centre lines unbroken.
-  s.circle(STEEL, [700, 275], 6);
+  s.circle(STEEL, [660, 285], 6);
   for (const [dx, dy] of [
     [9, 0],
     [0, 9],
   ])
-    s.line(STEEL, [700 - dx, 275 - dy], [700 + dx, 275 + dy]);
+    s.line(STEEL, [660 - dx, 285 - dy], [660 + dx, 285 + dy]);
   for (const dy of [-3, 3]) s.line({ ...STEEL, linetype: 'OHW-Hidden' }, [720, 275 + dy], [780, 275 + dy]);
   // An edge over the roof, dash by dash, and a line that can be seen through.
   for (let i = 0; i < 9; i++) s.line(STEEL, [720 + 4.5 * i, 290], [723 + 4.5 * i, 290]);
   s.line({ ...STEEL, transparency: 50 }, [720, 296], [780, 296]);
   // A duct of the office's that was drawn when it was narrower.
-  s.parallels(on('C-ROAD'), { name: DUCT.name, offsets: [80, 0, -80] }, [640, 245], [740, 245], 0.1);
+  s.parallels(on('C-ROAD'), { name: DUCT.name, offsets: [80, 0, -80] }, [540, 262], [620, 262], 0.1);
   s.line(on('OLD-STATE'), [540, 240], [600, 240]);
 }
 

@@ -28,6 +28,7 @@ const LINETYPES: Standard['linetypes'] = [
     description: 'Buried services: long dash, short dash',
     elementsMm: [9, -1.5, 3, -1.5],
   }),
+  lineOf({ name: 'OHW-Setback', description: 'Setback: long dashes', elementsMm: [6, -2] }),
   lineOf({ name: 'OHW-Above', description: 'Edges above the cut', elementsMm: [1.5, -1] }),
   lineOf({
     name: 'OHW-Fuel',
@@ -178,6 +179,15 @@ const ROWS: Row[] = [
     'Continuous',
     0.13,
     { prints: false },
+  ],
+  [
+    'V-SETB',
+    'Setback from the limit of the site: nothing is built beyond it',
+    LINES,
+    24,
+    'OHW-Setback',
+    0.25,
+    { meaning: 'setback', role: 'secondary' },
   ],
 ];
 
@@ -420,6 +430,14 @@ export const demoStandard: Standard = {
       role: 'centre',
       words: ['grid', 'axis', 'centre'],
       clause: '5.3',
+      notes: '',
+    },
+    {
+      name: 'setback',
+      linetype: 'OHW-Setback',
+      role: 'secondary',
+      words: ['setback', 'setb'],
+      clause: '5.5',
       notes: '',
     },
     {

@@ -1,8 +1,9 @@
 import { expect, type Page, test } from '@playwright/test';
+import { readDrawing } from '../../src/core/dxf/read/interpret';
 import { DrawingComposer } from '../../src/core/dxf/write/composer';
 import { sendIn } from './taking-in';
 
-// A survey comes in with light colours, a boundary drawn as anything, and notes for those who drew it. It is made readable in one
+// A survey comes in with light colours, a boundary drawn as anything, a setback that is not dashed, and notes for those who drew it. It is made readable in one
 // review, and the sender's next drawing asks nothing again.
 
 /** A plan of a parcel, as a surveyor draws it. */
@@ -11,10 +12,12 @@ function parcel(notes: number): Uint8Array {
   file.linetype('LOT_LINE', '', [12, -1.5, 0, -1.5, 0, -1.5]);
   file.layer({ name: 'Spot figures', colour: 2 });
   file.layer({ name: 'Lot boundary', colour: 1, linetype: 'LOT_LINE' });
+  file.layer({ name: 'Building setback', colour: 8 });
   file.layer({ name: 'G-WORK', colour: 6, prints: false });
   file.textStyle({ name: 'OHW-Note', font: 'txt', height: 0, widthFactor: 1, slantDeg: 0 });
   const { model } = file;
   model.rectangle({ layer: 'Lot boundary' }, [0, 0], 60_000, 40_000);
+  model.rectangle({ layer: 'Building setback' }, [6000, 6000], 48_000, 28_000);
   for (let i = 0; i < 6; i++)
     model.text({ layer: 'Spot figures' }, [8000 * i + 4000, 20_000], 500, `${12 + i}.40`, {
       style: 'OHW-Note',
@@ -56,14 +59,32 @@ test('light colours and lines of others are made readable in one review, and not
   await page.getByRole('button', { name: /^Make it V-BNDY/ }).click();
   await expect(finding(page, 'Layer “Lot boundary”')).toHaveCount(0);
 
+  // The setback: drawn unbroken, it reads as an edge; on the office's layer it is dashed, and the boundary is heavier than it.
+  await list(page, 'setback');
+  await expect(
+    finding(page, 'of meaning “setback” on layer “Building setback” reads as unbroken'),
+  ).toBeVisible();
+  await finding(page, 'Layer “Building setback” is not in the standard').click();
+  await page.getByRole('radio', { name: /V-SETB/ }).check();
+  await page.getByRole('button', { name: /^Make it V-SETB/ }).click();
+  await expect(finding(page, 'setback')).toHaveCount(0);
+  const corrected = readDrawing(await (await request.get(`/api/drawings/${id}/file`)).body());
+  if (!corrected.ok) throw new Error(corrected.problem.message);
+  const layers = corrected.value.layerByName;
+  expect(['v-setb', 'v-bndy'].map((name) => [layers.get(name)?.linetype, layers.get(name)?.width])).toEqual([
+    ['OHW-Setback', 25],
+    ['OHW-Boundary', 50],
+  ]);
+
   // The next drawing of the sender proposes what was decided, and both are taken over together.
   const next = await sendIn(request, '', { name: 'Parcel 2.dxf', sender, bytes: parcel(0) });
   await page.goto(`/drawings/${next}`);
-  await page.getByRole('button', { name: /^Take over 3 likely/ }).click();
+  await page.getByRole('button', { name: /^Take over 4 likely/ }).click();
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('button', { name: /^(Apply|Take over)/ }).click();
   await expect(finding(page, 'Linetype “LOT_LINE”')).toHaveCount(0);
   await expect(finding(page, 'Layer “Lot boundary”')).toHaveCount(0);
+  await expect(finding(page, 'Layer “Building setback”')).toHaveCount(0);
 });
 
 test('working notes are hidden, shown, removed and brought back, with their number named', async ({

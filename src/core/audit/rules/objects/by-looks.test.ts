@@ -141,8 +141,8 @@ testRule(objectsByLooks, {
         model.line({ ...WALL, linetype: 'CENTER2' }, [0, 9], [100, 9]);
       }),
       messages: [
-        '2 lines on layer “WALL” look like “hidden” (in Broken); the layer is for walls.',
-        '1 line on layer “WALL” looks like “centre” (in CENTER2); the layer is for walls.',
+        '2 lines on layer “WALL” look like “hidden” (in Broken); the layer is for “walls”.',
+        '1 line on layer “WALL” looks like “centre” (in CENTER2); the layer is for “walls”.',
       ],
       expected: 'on HID',
       found: 'on WALL',
@@ -164,7 +164,7 @@ testRule(objectsByLooks, {
         file.model.line(WALL, [80, 40], [190, 40]);
       }),
       messages: [
-        '2 lines on layer “WALL” look like “centre” (running through the centres of circles); the layer is for walls.',
+        '2 lines on layer “WALL” look like “centre” (running through the centres of circles); the layer is for “walls”.',
       ],
     },
     {
@@ -175,7 +175,7 @@ testRule(objectsByLooks, {
         model.text(WALL, [40, 1], 2.5, 'Edge hidden');
       }),
       messages: [
-        '1 line on layer “WALL” looks like “hidden” (labelled “Edge hidden”); the layer is for walls.',
+        '1 line on layer “WALL” looks like “hidden” (labelled “Edge hidden”); the layer is for “walls”.',
       ],
     },
     {
@@ -183,7 +183,7 @@ testRule(objectsByLooks, {
       standard,
       draw: walls((file) => lettered(file, 'A')),
       messages: [
-        '1 line on layer “WALL” looks like “section” (with the same letter at both ends); the layer is for walls.',
+        '1 line on layer “WALL” looks like “section” (with the same letter at both ends); the layer is for “walls”.',
       ],
     },
   ],

@@ -10,7 +10,7 @@ import { moveOption, movesObjects } from './shared';
 
 const messages = {
   looks: (what: string, meaning: string, because: string, layer: string, is: string) =>
-    `${what} on layer “${layer}” look${/^1 /.test(what) ? 's' : ''} like “${meaning}” (${because}); the layer is for ${is}.`,
+    `${what} on layer “${layer}” look${/^1 /.test(what) ? 's' : ''} like “${meaning}” (${because}); the layer is for “${is}”.`,
 };
 
 /** Share of the likeness that the discipline of the layer left behind gives. */
