@@ -84,6 +84,15 @@ export type Operation =
       readonly vertices: readonly (readonly MovedVertex[])[];
       readonly movedUnits: readonly number[];
     }
+  /** Arcs get other ends on their circles: degrees, counter-clockwise from the first to the second, as each arc counts them. */
+  | {
+      readonly type: 'set arcs';
+      /** What is wrong with where they are: "overlaps others". */
+      readonly was: string;
+      readonly rows: readonly number[];
+      readonly fromDeg: readonly number[];
+      readonly toDeg: readonly number[];
+    }
   /** Objects that lie over or under the plane of the drawing come to lie in it. */
   | { readonly type: 'flatten'; readonly rows: readonly number[] }
   /** Heights of texts, drawing units, one for each row. */
@@ -344,6 +353,7 @@ export function footprintOf(operation: Operation): Footprint {
       };
     case 'move vertices':
     case 'flatten':
+    case 'set arcs':
     case 'cut fills':
     case 'tie fills':
       return { reads: [], writes: [], objects: { what: 'place', rows: operation.rows } };

@@ -179,6 +179,7 @@ export class Applying {
         return;
       case 'move vertices':
       case 'flatten':
+      case 'set arcs':
         applyGeometry(this.hand, rule, operation);
         return;
       case 'set parallel set':

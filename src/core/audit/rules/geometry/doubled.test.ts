@@ -67,6 +67,28 @@ testRule(geometryDoubled, {
       leaves: 0,
     },
     {
+      name: 'arcs within longer ones, over their beginning too, and on a circle',
+      standard,
+      draw: (file) => {
+        file.layer(GOOD);
+        const arc = (x: number, from: number, to: number): void =>
+          file.model.arc(ON_WALL, [x, 0], 10, from, to);
+        arc(0, 0, 90);
+        arc(0, 20, 70);
+        arc(50, 300, 60);
+        arc(50, 350, 10);
+        file.model.circle(ON_WALL, [100, 0], 10);
+        arc(100, 200, 30);
+        // Out over the end of the longer one, and beside it.
+        arc(0, 80, 100);
+        arc(50, 70, 80);
+      },
+      messages: ['3 arcs on layer “WALL” lie wholly on a longer one.'],
+      expected: 'one arc',
+      found: 'an arc on an arc',
+      leaves: 0,
+    },
+    {
       name: 'a line within a longer one, turned',
       standard,
       draw: (file) => {

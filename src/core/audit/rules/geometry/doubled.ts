@@ -4,6 +4,7 @@ import { countOf, LINE_KINDS, type ObjectKind } from '../../../dxf/object-kinds'
 import { type AuditContext, groupBy, isGenerated } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
+import { arcsWithin } from './on-one-circle';
 import { heightsOf, linesOnOneLine, looksOf, SAME } from './on-one-line';
 
 const messages = {
@@ -14,8 +15,12 @@ const messages = {
 };
 
 const FAULTS = {
-  same: { message: messages.same, expected: 'one of each', found: 'two on each other' },
-  within: { message: messages.within, expected: 'one line', found: 'a line on a line' },
+  same: { message: messages.same, expected: () => 'one of each', found: () => 'two on each other' },
+  within: {
+    message: messages.within,
+    expected: (kind: ObjectKind) => `one ${kind}`,
+    found: (kind: ObjectKind) => (kind === 'arc' ? 'an arc on an arc' : `a ${kind} on a ${kind}`),
+  },
 } as const;
 type Fault = keyof typeof FAULTS;
 
@@ -29,7 +34,7 @@ export const geometryDoubled: Rule = {
     stage: 'looks',
     weight: 'should',
     correction: 'automatic',
-    what: 'No line, arc or curve lies on another one of its layer with the same looks, or wholly on a longer line.',
+    what: 'No line, arc or curve lies on another one of its layer with the same looks, or wholly on a longer line or arc.',
     why: 'Two lines on each other print darker, are picked one at a time, and one of them stays when the other is moved.',
     source: 'Practice: doubled lines are cleaned out before a drawing is worked on',
   },
@@ -49,7 +54,7 @@ export const geometryDoubled: Rule = {
           same,
           within: withinOthers(
             context,
-            rows.filter((row) => !gone.has(row) && kindOf(drawing, row) === 'line'),
+            rows.filter((row) => !gone.has(row)),
           ),
         };
         for (const fault of ['same', 'within'] as const) {
@@ -64,8 +69,8 @@ export const geometryDoubled: Rule = {
             const { message, expected, found: is } = FAULTS[fault];
             yield {
               message: message(what, group.length, layer),
-              expected: words(expected),
-              found: words(is),
+              expected: words(expected(kind)),
+              found: words(is(kind)),
               rows: group,
               subject: { layer, kind, value: fault },
               remedy: `${what} removed; what they lie on stays.`,
@@ -138,10 +143,11 @@ function isSame(context: AuditContext, row: number, other: number): boolean {
   return forwards || backwards();
 }
 
-/** Single lines that lie wholly on a longer one with the same looks. */
+/** Single lines and arcs that lie wholly on a longer one with the same looks. */
 function withinOthers(context: AuditContext, rows: readonly number[]): number[] {
-  const gone: number[] = [];
-  for (const on of linesOnOneLine(context, new Set(rows))) {
+  const gone: number[] = arcsWithin(context, rows);
+  const lines = rows.filter((row) => kindOf(context.drawing, row) === 'line');
+  for (const on of linesOnOneLine(context, new Set(lines))) {
     let longest = on[0];
     for (const line of on.slice(1)) {
       if (line.to <= longest.to + SAME * longest.length && line.length < longest.length) gone.push(line.row);

@@ -1,4 +1,5 @@
 import { correctDrawing } from '../../../correct/correct';
+import { factsOf } from '../../../facts/facts';
 import { bytesOf, findingsOf, GOOD, office, officeLayer, testRule } from '../testing';
 import { geometryOverlapping } from './overlapping';
 import { coordinatesOf } from './testing';
@@ -20,8 +21,38 @@ testRule(geometryOverlapping, {
         model.line({ layer: 'AXIS' }, [40, 0], [70, 0]);
       },
     },
+    {
+      name: 'arcs that follow each other, lie on other circles, or wholly on another',
+      standard,
+      draw: ({ model }) => {
+        model.arc(on, [0, 0], 10, 0, 90);
+        model.arc(on, [0, 0], 10, 90, 180);
+        model.arc(on, [0, 0], 10, 350, 0);
+        model.arc(on, [0, 0], 10.01, 80, 200);
+        model.arc(on, [0, 0], 10, 20, 40);
+      },
+    },
   ],
   reject: [
+    {
+      name: 'arcs on one circle, over its beginning too, and some that close it together',
+      standard,
+      draw: (file) => {
+        file.layer(GOOD);
+        const arcs = (x: number, ...ends: readonly (readonly [number, number])[]): void => {
+          for (const [from, to] of ends) file.model.arc(on, [x, 0], 10, from, to);
+        };
+        arcs(0, [0, 90], [60, 150]);
+        arcs(50, [350, 20], [300, 355], [10, 40]);
+        arcs(100, [0, 200], [180, 20]);
+      },
+      messages: [
+        '5 arcs on layer “WALL” lie on each other in part.',
+        '2 arcs on layer “WALL” lie on each other in part.',
+      ],
+      expected: '2 arcs one after the other',
+      leaves: 1,
+    },
     {
       name: 'two on one line, in whichever direction they are drawn, and three in a row',
       standard,
@@ -49,6 +80,35 @@ testRule(geometryOverlapping, {
       leaves: 1,
     },
   ],
+});
+
+it('leaves one arc from the first end to the last, each as it was written', () => {
+  const bytes = bytesOf({
+    draw: ({ model }) => {
+      model.arc(on, [5, 5], 10, 350, 20.25);
+      model.arc(on, [5, 5], 10, 300.125, 355);
+      model.arc(on, [5, 5], 10, 10, 40);
+    },
+  });
+  const [found] = findingsOf(bytes, standard, geometryOverlapping);
+  const result = correctDrawing(bytes, standard, { findings: [found.key] });
+  if (!result.ok) throw new Error(result.problem.message);
+  expect(result.value.changes.map(({ property, after }) => [property, after])).toEqual([
+    ['place', 'from 300.125° to 40°'],
+    ['object', 'removed'],
+    ['object', 'removed'],
+  ]);
+  const facts = factsOf(result.value.drawing, 0.25);
+  const [row, ...others] = facts.rowsOfKind('arc');
+  expect(others).toEqual([]);
+  const pieces = facts.segments(row);
+  const ends = [pieces[0], pieces[1], pieces[pieces.length - 2], pieces[pieces.length - 1]];
+  // Closed form: the ends of the arc on its circle.
+  const at = (deg: number): number[] => [
+    5 + 10 * Math.cos((deg * Math.PI) / 180),
+    5 + 10 * Math.sin((deg * Math.PI) / 180),
+  ];
+  for (const [i, wanted] of [...at(300.125), ...at(40)].entries()) expect(ends[i]).toBeCloseTo(wanted, 9);
 });
 
 it('leaves one line from the first end to the last, each where it was', () => {

@@ -1,14 +1,14 @@
-import { layerNameOf } from '../../../dxf/drawing';
+import { layerNameOf, rangeOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { countOf } from '../../../dxf/object-kinds';
 import { type AuditContext, groupBy, isGenerated } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
+import { overlappingArcs } from './on-one-circle';
 import { drawnThrough, type LineOnLine, type LinesAsOne, linesOnOneLine, SAME } from './on-one-line';
 
 const messages = {
-  overlap: (count: number, layer: string) =>
-    `${countOf('line', count)} on layer “${layer}” lie on each other in part.`,
+  overlap: (what: string, layer: string) => `${what} on layer “${layer}” lie on each other in part.`,
 };
 
 export const geometryOverlapping: Rule = {
@@ -18,45 +18,46 @@ export const geometryOverlapping: Rule = {
     stage: 'looks',
     weight: 'note',
     correction: 'automatic',
-    what: 'What looks like one line is one line: no two of a layer with the same looks overlap along their length.',
+    what: 'What looks like one line is one line: no two lines or arcs of a layer with the same looks overlap along their length.',
     why: 'Where lines overlap they print darker, dashes run into each other, and a length is counted twice.',
     source: 'Practice: overlapping lines are joined before a drawing is worked on',
   },
 
   visit(context) {
     const { drawing } = context;
-    const rows: number[] = [];
+    const rows: Record<Kind, number[]> = { line: [], arc: [] };
+    const on = (kind: Kind) => (row: number) => {
+      if (!isGenerated(drawing, row)) rows[kind].push(row);
+    };
     return {
-      on: {
-        line(row) {
-          if (!isGenerated(drawing, row)) rows.push(row);
-        },
-      },
+      on: { line: on('line'), arc: on('arc') },
       *finish() {
-        const found = overlapsOf(context, rows);
+        const lines = overlapsOf(context, rows.line).map(
+          (overlap): Run => ({ kind: 'line', closes: false, ...overlap }),
+        );
+        const arcs = overlappingArcs(context, rows.arc).map((overlap): Run => ({ kind: 'arc', ...overlap }));
+        const whyOf = ({ stays, closes }: Run): keyof typeof LEFT | '' =>
+          closes ? 'closed' : context.facts.isPatterned(stays.row) ? 'patterned' : '';
         const groups = groupBy(
-          found,
-          ({ stays: { row } }) =>
-            `${foldName(layerNameOf(drawing, row))}|${context.facts.isPatterned(row) ? 'patterned' : ''}`,
+          [...lines, ...arcs],
+          (run) => `${run.kind}|${foldName(layerNameOf(drawing, run.stays.row))}|${whyOf(run)}`,
         );
         for (const of of groups.values()) {
-          const layer = layerNameOf(drawing, of[0].stays.row);
-          const all = of.flatMap(({ stays, others }) => [stays.row, ...others.map(({ row }) => row)]);
-          const patterned = context.facts.isPatterned(of[0].stays.row);
+          const { kind, stays } = of[0];
+          const layer = layerNameOf(drawing, stays.row);
+          const all = of.flatMap((run) => [run.stays.row, ...run.others.map(({ row }) => row)]);
+          const why = whyOf(of[0]);
           yield {
-            message: messages.overlap(all.length, layer),
-            expected: words(`${countOf('line', of.length)} one after the other`),
-            found: words('lines on each other'),
+            message: messages.overlap(countOf(kind, all.length), layer),
+            expected: words(`${countOf(kind, of.length)} one after the other`),
+            found: words(`${kind}s on each other`),
             rows: all.sort((a, b) => a - b),
-            subject: { layer, kind: 'line', value: patterned ? 'patterned' : 'plain' },
-            ...(patterned
+            subject: { layer, kind, value: why === '' ? 'plain' : why },
+            ...(why === ''
               ? {
-                  correction: 'manual' as const,
-                  remedy: 'Left to a person: joined, their dashes would begin elsewhere.',
+                  remedy: `${countOf(kind, of.length)} where there were ${all.length}; what is seen stays as it is.`,
                 }
-              : {
-                  remedy: `${countOf('line', of.length)} where there were ${all.length}; what is seen stays as it is.`,
-                }),
+              : { correction: 'manual' as const, remedy: LEFT[why] }),
           };
         }
       },
@@ -64,10 +65,42 @@ export const geometryOverlapping: Rule = {
   },
 
   settle(context, finding) {
-    const overlaps = overlapsOf(context, context.rowsOf(finding));
-    return { operations: drawnThrough(context, 'overlaps others', overlaps) };
+    const { drawing } = context;
+    const rows = context.rowsOf(finding);
+    if (finding.subject.kind !== 'arc')
+      return { operations: drawnThrough(context, 'overlaps others', overlapsOf(context, rows)) };
+    const arcs = overlappingArcs(context, rows).filter(({ closes }) => !closes);
+    const angle = (row: number, code: number): number =>
+      drawing.reader.findNumber(rangeOf(drawing, row), code, 0);
+    return {
+      operations: [
+        {
+          type: 'set arcs',
+          was: 'overlaps others',
+          rows: arcs.map(({ stays }) => stays.row),
+          fromDeg: arcs.map(({ first }) => angle(first.row, 50)),
+          toDeg: arcs.map(({ last }) => angle(last.row, 51)),
+        },
+        { type: 'remove objects', rows: arcs.flatMap(({ others }) => others.map(({ row }) => row)) },
+      ],
+    };
   },
 };
+
+type Kind = 'line' | 'arc';
+/** Lines or arcs that lie on each other one after the other. */
+interface Run {
+  readonly kind: Kind;
+  readonly stays: { readonly row: number };
+  readonly others: readonly { readonly row: number }[];
+  readonly closes: boolean;
+}
+
+/** Why some are left to a person. */
+const LEFT = {
+  patterned: 'Left to a person: joined, their dashes would begin elsewhere.',
+  closed: 'Left to a person: together they are a whole circle.',
+} as const;
 
 /** Runs of lines that overlap in part; what lies wholly on a longer one is another rule's. */
 function overlapsOf(context: AuditContext, rows: readonly number[]): LinesAsOne[] {
