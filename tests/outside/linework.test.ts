@@ -2,6 +2,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import { correctDrawing } from '../../src/core/correct/correct';
+import { meaningSchema } from '../../src/core/standard/meanings';
 import { blankStandard, layerOf, lineOf, type Standard } from '../../src/core/standard/standard';
 import { auditPlanted, changedObjects, type Planted, pairs, plantedPairs, type Seen } from './planted';
 import { gdal, python } from './python';
@@ -12,17 +13,34 @@ import { gdal, python } from './python';
 const blank = blankStandard('Office');
 const standard: Standard = {
   ...blank,
-  layers: ['LINES', 'OLD'].map((name) => layerOf({ name, colour: { number: 3 }, widthMm: 0.25 })),
-  linetypes: [lineOf({ name: 'Continuous' }), lineOf({ name: 'HIDDEN', elementsMm: [3, -1.5] })],
+  layers: [
+    ...['LINES', 'OLD'].map((name) => layerOf({ name, colour: { number: 3 }, widthMm: 0.25 })),
+    layerOf({ name: 'HID', colour: { number: 3 }, widthMm: 0.25, linetype: 'HIDDEN', meaning: 'hidden' }),
+    layerOf({ name: 'AXES', colour: { number: 3 }, widthMm: 0.25, linetype: 'AXIS', meaning: 'centre' }),
+  ],
+  linetypes: [
+    lineOf({ name: 'Continuous' }),
+    lineOf({ name: 'HIDDEN', elementsMm: [3, -1.5] }),
+    lineOf({ name: 'AXIS', elementsMm: [8, -1.5, 0, -1.5] }),
+  ],
+  meanings: [
+    meaningSchema.parse({ name: 'hidden', linetype: 'HIDDEN', words: ['hidden'] }),
+    meaningSchema.parse({ name: 'centre', linetype: 'AXIS', words: ['axis'] }),
+  ],
 };
 /** What a person decides: which name is meant, and whether what nobody sees is to be seen. */
 const DECISIONS: Readonly<Record<string, { readonly option: string; readonly to?: string }>> = {
   'linetypes/unknown': { option: 'become', to: 'HIDDEN' },
   'layers/hidden': { option: 'show' },
   'geometry/heights': { option: 'flatten' },
+  'lines/dashes': { option: 'gather', to: 'HID' },
+  'fills/sliver': { option: 'remove' },
+  'file/unused': { option: 'remove' },
 };
+/** Where each kind of line belongs. */
+const BELONGS: Readonly<Record<string, string>> = { hidden: 'HID', centre: 'AXES' };
 /** What is said, and left to a person. */
-const SAID = new Set(['geometry/round', 'lines/too-near', 'pens/not-held']);
+const SAID = new Set(['geometry/round', 'lines/too-near', 'fills/dense', 'pens/not-held']);
 
 const folder = mkdtempSync(join(tmpdir(), 'zinc-linework-'));
 const drawings = python<Planted[]>('make_linework.py', folder);
@@ -41,9 +59,13 @@ describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (
   it('is put right in one pass, opens elsewhere, and nothing else of it has changed', () => {
     const request = {
       findings: asked.filter(({ correction }) => correction === 'automatic').map(({ key }) => key),
-      decisions: asked.flatMap(({ key, rule }) =>
-        DECISIONS[rule] ? [{ finding: key, ...DECISIONS[rule] }] : [],
-      ),
+      decisions: asked.flatMap(({ key, rule, subject }) => {
+        const decision =
+          rule === 'objects/by-looks'
+            ? { option: 'move', to: BELONGS[subject.value ?? ''] }
+            : DECISIONS[rule];
+        return decision ? [{ finding: key, ...decision }] : [];
+      }),
     };
     const result = correctDrawing(bytes, standard, request);
     if (!result.ok) throw new Error(result.problem.message);

@@ -57,11 +57,46 @@ def plant(planting):
     old = doc.layers.add("OLD", color=3, **({} if version == "R12" else {"lineweight": 25}))
     old.freeze()
     keep("layers/hidden", sheet.add_line((500, 250), (560, 250), dxfattribs={"layer": "OLD"}).dxf.handle)
-    # A linetype of somebody else's.
     doc.linetypes.add("THEIRS_2", [4.5, 3, -1.5])
-    line("linetypes/unknown", (20, 150), (80, 150), linetype="THEIRS_2")
+    # A linetype of somebody else's, by which the line looks like something that its layer is not for.
+    keep("objects/by-looks", line("linetypes/unknown", (20, 150), (80, 150), linetype="THEIRS_2"))
+    # Arcs that overlap, lie on a longer one, follow each other.
+    def arc(rule, x, start, end):
+        made = sheet.add_arc((x, 155), 10, start, end, dxfattribs=at)
+        keep(rule, made.dxf.handle)
+
+    arc("geometry/overlapping", 120, 0, 90)
+    arc("geometry/overlapping", 120, 60, 150)
+    arc(None, 160, 0, 180)
+    arc("geometry/doubled", 160, 20, 70)
+    arc(None, 200, 0, 90)
+    arc(None, 200, 90, 180)
+    # Dashes one by one; too few of them.
+    for i in range(8):
+        line("lines/dashes", (240 + 8 * i, 165), (246 + 8 * i, 165))
+    for i in range(5):
+        line(None, (340 + 8 * i, 165), (346 + 8 * i, 165))
+    # What a line is by its pattern, by the circle that it runs through, by the words along it.
+    doc.linetypes.add("HIDDEN", [4.5, 3, -1.5])
+    line("objects/by-looks", (240, 130), (300, 130), linetype="HIDDEN")
+    keep(None, sheet.add_circle((340, 135), 8, dxfattribs=at).dxf.handle)
+    line("objects/by-looks", (329, 135), (351, 135))
+    line("objects/by-looks", (340, 124), (340, 146))
+    line("objects/by-looks", (400, 135), (460, 135))
+    edge = sheet.add_text("hidden edge", height=2.5, dxfattribs=at).set_placement((415, 136.5))
+    keep(None, edge.dxf.handle)
+    keep(None, sheet.add_circle((500, 135), 8, dxfattribs=at).dxf.handle)
+    line(None, (500, 135), (530, 135))
+    # What nothing is drawn with.
+    doc.linetypes.add("LEFT_OVER", [3, 2, -1])
+    lost = doc.blocks.new("LEFT_OVER").add_line((0, 0), (1, 0), dxfattribs=at)
+    planting.changed_too(f"LEFT_OVER/{lost.dxf.handle}")
     if version == "R12":
         return
+    if version != "R2000":
+        seen_through = sheet.add_line((20, 130), (80, 130), dxfattribs=at)
+        seen_through.transparency = 0.5
+        keep("objects/own-transparency", seen_through.dxf.handle)
 
     def fill(rule, x, y, islands=(), solid=False):
         area = sheet.add_hatch(color=256, dxfattribs=at)
@@ -93,6 +128,29 @@ def plant(planting):
     # One area filled twice.
     fill(None, 470, 80)
     fill("fills/doubled", 470, 80)
+
+    # In a closed line, tied to it and not; lines that run together and just not; a strip that is too thin, and one just not.
+    def area(rule, x, spacing=2.0, up=30.0, around=None):
+        corners = [(x, 20), (x + 50, 20), (x + 50, 20 + up), (x, 20 + up)]
+        made = sheet.add_hatch(color=256, dxfattribs=at)
+        if spacing:
+            made.set_pattern_fill("ROWS", color=256, definition=[[30, (0, 0), (-spacing / 2, spacing * 0.75**0.5), []]])
+        if around:
+            closed = sheet.add_lwpolyline(corners, close=True, dxfattribs=at)
+            path = made.paths.add_polyline_path(corners, is_closed=True)
+            planting.changed_too(closed.dxf.handle)
+            if around == "tied":
+                made.associate(path, [closed])
+        else:
+            made.paths.add_polyline_path(corners, is_closed=True)
+        keep(rule, made.dxf.handle)
+
+    area("fills/tied", 20, around="loose")
+    area(None, 90, around="tied")
+    area("fills/dense", 160, spacing=0.4)
+    area(None, 230, spacing=0.75)
+    area("fills/sliver", 300, spacing=0, up=0.05)
+    area(None, 370, spacing=0, up=0.12)
 
 
 def make(version):
