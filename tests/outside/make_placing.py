@@ -99,12 +99,15 @@ def plant(planting):
             leader = sheet.add_leader([tip, knee, (knee[0] + 8, 215)], dimstyle="OFFICE", dxfattribs=dict(at))
             keep(rule, leader.dxf.handle)
             text(None, "Rail", knee[0] + 9, 213.75)
-        # Leaders with labels of their own: one on what it points at, one beside everything.
-        for x, off, rule in ((420, 0, None), (500, 6, "leaders/tip")):
+        # Leaders with labels of their own: one on what it points at, one beside everything, one that ends short with a second line
+        # that does not.
+        for x, off, rule in ((420, 0, None), (500, 6, "leaders/tip"), (460, 0.6, "leaders/tip")):
             sheet.add_line((x, 205), (x, 225), dxfattribs=at)
             builder = sheet.add_multileader_mtext("Standard", dxfattribs=dict(at))
             builder.set_content("Gate", char_height=2.5)
             builder.add_leader_line(ConnectionSide.left, [Vec2(x + off, 215)])
+            if x == 460:
+                builder.add_leader_line(ConnectionSide.left, [Vec2(x, 209)])
             builder.build(insert=Vec2(x + 30, 225))
             keep(rule, builder.multileader.dxf.handle)
 

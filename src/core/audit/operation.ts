@@ -128,6 +128,16 @@ export type Operation =
       readonly points: readonly (readonly (readonly [number, number])[])[];
       readonly onPaperMm: readonly number[];
     }
+  /** Tips of leaders with labels of their own, for each row from where to where. */
+  | {
+      readonly type: 'move leader tips';
+      readonly rows: readonly number[];
+      readonly moves: readonly (readonly {
+        readonly from: readonly [number, number];
+        readonly to: readonly [number, number];
+      }[])[];
+      readonly onPaperMm: readonly number[];
+    }
   /** Half a turn about a point, for each row. */
   | {
       readonly type: 'turn texts';
@@ -358,6 +368,7 @@ export function footprintOf(operation: Operation): Footprint {
     case 'tie fills':
       return { reads: [], writes: [], objects: { what: 'place', rows: operation.rows } };
     case 'set leader points':
+    case 'move leader tips':
     case 'resize texts':
     case 'turn texts':
     case 'move texts':

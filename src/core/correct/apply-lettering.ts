@@ -3,7 +3,7 @@ import type { Operation } from '../audit/operation';
 import type { Change, Movement } from '../audit/rule';
 import type { TagRange } from '../dxf/document';
 import { type DrawingLayer, rangeOf } from '../dxf/drawing';
-import { moveLeaderEnd, setLeaderPoints } from '../dxf/edit/edit-leader';
+import { moveLeaderEnd, moveLeaderTips, setLeaderPoints } from '../dxf/edit/edit-leader';
 import {
   clearFormatting,
   moveText,
@@ -91,6 +91,7 @@ type LetteringOperation = Extract<
       | 'move texts'
       | 'move labels'
       | 'set leader points'
+      | 'move leader tips'
       | 'set text factors'
       | 'clear text formatting'
       | 'become text style'
@@ -140,6 +141,15 @@ export function applyLettering(hand: ApplyingHand, rule: string, operation: Lett
       each((row, i) => {
         const moved = pointMoved(context, row, operation.onPaperMm[i], operation.points[i]);
         setLeaderPoints(editor, row, operation.points[i]);
+        hand.objectChange(rule, row, 'place', 'as it was led', sayMoved(moved), moved);
+      });
+      return;
+    case 'move leader tips':
+      each((row, i) => {
+        const moves = operation.moves[i];
+        const [{ from, to }] = moves;
+        const moved = { mm: Number(operation.onPaperMm[i].toFixed(2)), from, to };
+        moveLeaderTips(editor, row, moves);
         hand.objectChange(rule, row, 'place', 'as it was led', sayMoved(moved), moved);
       });
       return;

@@ -171,6 +171,7 @@ export class Applying {
       case 'move texts':
       case 'move labels':
       case 'set leader points':
+      case 'move leader tips':
       case 'set text factors':
       case 'clear text formatting':
       case 'become text style':

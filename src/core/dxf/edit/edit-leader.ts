@@ -35,3 +35,40 @@ export function moveLeaderEnd(base: EditBase, row: number, by: readonly [number,
     if (codes[tag + 1] === 20) base.edits.replace(tag + 1, decimal(reader.number(tag + 1) + by[1]));
   }
 }
+
+/** Tags of the x of the tip of each line of a leader with a label of its own: the first point of each of its groups of lines. */
+function tipTags(base: Pick<EditBase, 'drawing'>, row: number): number[] {
+  const { reader, document } = base.drawing;
+  const { codes } = document.tags;
+  const { start, end } = rangeOf(base.drawing, row);
+  const tags: number[] = [];
+  let isNext = false;
+  for (let tag = start; tag < end && codes[tag] < 1000; tag++) {
+    if (codes[tag] === 304) isNext = reader.name(tag).startsWith('LEADER_LINE{');
+    else if (codes[tag] === 305) isNext = false;
+    else if (codes[tag] === 10 && isNext) {
+      tags.push(tag);
+      isNext = false;
+    }
+  }
+  return tags;
+}
+
+/** Where the lines of a leader with a label of its own have their tips. */
+export const leaderTips = (base: Pick<EditBase, 'drawing'>, row: number): (readonly [number, number])[] =>
+  tipTags(base, row).map((tag) => [base.drawing.reader.number(tag), base.drawing.reader.number(tag + 1)]);
+
+/** Moves tips of a leader with a label of its own; all else of it stays where it is. */
+export function moveLeaderTips(
+  base: EditBase,
+  row: number,
+  moves: readonly { readonly from: readonly [number, number]; readonly to: readonly [number, number] }[],
+): void {
+  const { reader } = base.drawing;
+  for (const tag of tipTags(base, row)) {
+    const move = moves.find(({ from: [x, y] }) => reader.number(tag) === x && reader.number(tag + 1) === y);
+    if (!move) continue;
+    base.edits.replace(tag, decimal(move.to[0]));
+    base.edits.replace(tag + 1, decimal(move.to[1]));
+  }
+}

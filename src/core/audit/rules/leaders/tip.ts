@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { kindOf, layerNameOf } from '../../../dxf/drawing';
+import { leaderTips } from '../../../dxf/edit/edit-leader';
 import { foldName } from '../../../dxf/interner';
 import type { ObjectKind } from '../../../dxf/object-kinds';
 import { type AuditContext, groupBy } from '../../context';
@@ -34,13 +35,11 @@ const AREAS: ReadonlySet<ObjectKind> = new Set(['fill', 'solid', 'image', 'mask'
 
 interface Tip {
   readonly row: number;
-  /** It can be moved here: leaders with labels of their own are led by those. */
-  readonly bare: boolean;
   /** From the tip to the nearest object, drawing units; null where none is near. */
   readonly off: number | null;
   readonly mmPerUnit: number;
-  /** Where the tip goes; null where nobody can say. */
-  readonly to: P | null;
+  /** From where to where tips go; none where nobody can say. */
+  readonly moves: readonly { readonly from: P; readonly to: P }[];
 }
 
 export const leadersTip: Rule = {
@@ -69,8 +68,8 @@ export const leadersTip: Rule = {
       },
       *finish() {
         const { drawing } = context;
-        const what = ({ off, to, bare }: Tip): string =>
-          off === null ? 'nothing' : to ? 'short' : bare ? 'unclear' : 'labelled';
+        const what = ({ off, moves }: Tip): string =>
+          off === null ? 'nothing' : moves.length > 0 ? 'short' : 'unclear';
         const groups = groupBy(
           tips.keys(),
           (row) => `${what(tips.get(row)!)}|${foldName(layerNameOf(drawing, row))}`,
@@ -97,9 +96,7 @@ export const leadersTip: Rule = {
                   remedy:
                     kind === 'nothing'
                       ? 'What it was about is gone or has moved: a person sees which.'
-                      : kind === 'labelled'
-                        ? 'Its label is its own: move the tip by hand.'
-                        : 'Several things are near: which of them is meant, a person sees.',
+                      : 'Several things are near: which of them is meant, a person sees.',
                 }),
           };
         }
@@ -109,22 +106,30 @@ export const leadersTip: Rule = {
 
   settle(context, finding) {
     const { reach } = settings.parse(context.settings);
-    const moves = context.rowsOf(finding).flatMap((row) => {
+    const tips = context.rowsOf(finding).flatMap((row) => {
       const tip = tipOf(context, row, reach);
-      const callout = calloutOf(context, row);
-      return tip?.to && callout
-        ? [{ row, to: tip.to, points: callout.points, mmPerUnit: tip.mmPerUnit }]
-        : [];
+      return tip && tip.moves.length > 0 ? [tip] : [];
     });
+    const onPaperMm = ({ moves, mmPerUnit }: Tip): number =>
+      Math.max(...moves.map(({ from, to }) => Math.hypot(to[0] - from[0], to[1] - from[1]))) * mmPerUnit;
+    const bare = tips.flatMap((tip) => {
+      const callout = calloutOf(context, tip.row);
+      return callout ? [{ ...tip, points: [tip.moves[0].to, ...callout.points.slice(1)] }] : [];
+    });
+    const labelled = tips.filter(({ row }) => !calloutOf(context, row));
     return {
       operations: [
         {
           type: 'set leader points',
-          rows: moves.map(({ row }) => row),
-          points: moves.map(({ to, points }) => [to, ...points.slice(1)]),
-          onPaperMm: moves.map(
-            ({ to, points: [[x, y]], mmPerUnit }) => Math.hypot(to[0] - x, to[1] - y) * mmPerUnit,
-          ),
+          rows: bare.map(({ row }) => row),
+          points: bare.map(({ points }) => points),
+          onPaperMm: bare.map(onPaperMm),
+        },
+        {
+          type: 'move leader tips',
+          rows: labelled.map(({ row }) => row),
+          moves: labelled.map(({ moves }) => moves),
+          onPaperMm: labelled.map(onPaperMm),
         },
       ],
     };
@@ -137,15 +142,20 @@ function tipOf(context: AuditContext, row: number, reachMm: number): Tip | null 
   if (callout)
     return callout.mmPerUnit === null
       ? null
-      : tipOfLine(context, row, callout.points, callout.mmPerUnit, reachMm, true);
+      : tipOfLine(context, row, callout.points, callout.mmPerUnit, reachMm);
   const mmPerUnit = context.facts.oneScale(row);
   if (mmPerUnit === null) return null;
+  const ends = new Set(leaderTips(context, row).map(String));
   const tips = context.facts
     .leader(row)
-    .lines.filter((line) => line.length >= 4)
-    .flatMap((line) => tipOfLine(context, row, pointsOf(line), mmPerUnit, reachMm, false) ?? []);
-  // Of several lines the one speaks that means nothing.
-  return tips.find(({ off }) => off === null) ?? tips[0] ?? null;
+    .lines.filter((line) => line.length >= 4 && ends.has(String(line.slice(0, 2))))
+    .flatMap((line) => tipOfLine(context, row, pointsOf(line), mmPerUnit, reachMm) ?? []);
+  // Of several lines the one speaks that means nothing, then the one that is unclear.
+  const left = tips.find(({ off }) => off === null) ?? tips.find(({ moves }) => moves.length === 0);
+  if (left) return left;
+  if (tips.length === 0) return null;
+  const off = Math.max(...tips.map((tip) => tip.off ?? 0));
+  return { row, off, mmPerUnit, moves: tips.flatMap(({ moves }) => moves) };
 }
 
 /** The same of one line, whose first point is the tip. */
@@ -155,7 +165,6 @@ function tipOfLine(
   [[x, y], next]: readonly P[],
   mmPerUnit: number,
   reachMm: number,
-  bare: boolean,
 ): Tip | null {
   const reach = reachMm / mmPerUnit;
   const box = { minX: x - reach, minY: y - reach, maxX: x + reach, maxY: y + reach };
@@ -174,15 +183,15 @@ function tipOfLine(
     if (off * mmPerUnit <= TOUCHES_MM) return null;
     if (off <= reach) targets.push({ pieces, off });
   }
-  if (targets.length === 0) return { row, bare, off: null, mmPerUnit, to: null };
+  if (targets.length === 0) return { row, off: null, mmPerUnit, moves: [] };
   const off = Math.min(...targets.map((one) => one.off));
   const [only] = targets;
   const to =
-    targets.length > 1 || !bare
+    targets.length > 1
       ? null
       : (aheadOn(only.pieces, [x, y], next, ALONG * reach) ??
         nearestOn(only.pieces, everyPiece(only.pieces), x, y));
-  return { row, bare, off, mmPerUnit, to };
+  return { row, off, mmPerUnit, moves: to ? [{ from: [x, y], to }] : [] };
 }
 
 /** The point of a piece that lies nearest to a place. */
