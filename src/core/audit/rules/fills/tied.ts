@@ -3,6 +3,7 @@ import { foldName } from '../../../dxf/interner';
 import type { ObjectKind } from '../../../dxf/object-kinds';
 import { shapeOf } from '../../../dxf/read/decode';
 import type { EllipseShape, FillShape, PathShape, PathVertex } from '../../../dxf/shapes';
+import { type Box, boxOfPoints } from '../../../geometry/box';
 import { applySpace, type Space } from '../../../geometry/space';
 import { type AuditContext, groupBy, isGenerated } from '../../context';
 import type { Rule } from '../../rule';
@@ -69,17 +70,16 @@ function boundaryOf(context: AuditContext, row: number): number[][] | null {
   const shape = shapeOf(drawing, row);
   if (shape?.type !== 'fill' || shape.loops.length === 0) return null;
   const container = drawing.objects.container[row];
+  const closed = closedByBox(context, container);
   const found: number[][] = [];
-  for (const loop of shape.loops) {
+  for (const [i, loop] of shape.loops.entries()) {
     const own = outlineOf(loop, shape.system);
     if (!own) return null;
-    const [x, y] = own.at;
-    const reach = own.size * SAME;
-    const near = facts
-      .index(container)
-      .within({ minX: x - reach, minY: y - reach, maxX: x + reach, maxY: y + reach })
-      .filter((other) => CLOSED.has(kindOf(drawing, other)) && handleOf(drawing, other) !== '');
-    const source = near.find((other) => {
+    // The first loop is the outermost, whose box is that of the fill.
+    const box = boxOf(own) ?? (i === 0 ? facts.box(row) : null);
+    // An island with arcs in it has no box to be looked for by.
+    if (!box) return null;
+    const source = closed.get(keyOf(box))?.find((other) => {
       const theirs = shapeOf(drawing, other);
       if (theirs?.type !== 'path' && theirs?.type !== 'ellipse') return false;
       const outline = theirs.type === 'path' && !theirs.closed ? null : outlineOf(theirs, theirs.system);
@@ -89,6 +89,42 @@ function boundaryOf(context: AuditContext, row: number): number[][] | null {
     found.push([source]);
   }
   return found;
+}
+
+/** The box of an outline without arcs; null where it has some. */
+function boxOf(outline: Outline): Box | null {
+  if (outline.type === 'circle') {
+    const [[x, y], r] = [outline.centre, outline.radius];
+    return { minX: x - r, minY: y - r, maxX: x + r, maxY: y + r };
+  }
+  if (outline.corners.some(({ bulge }) => bulge !== 0)) return null;
+  return boxOfPoints(outline.corners.flatMap(({ x, y }) => [x, y]));
+}
+
+/** What is one to single precision is looked at closely. */
+const keyOf = ({ minX, minY, maxX, maxY }: Box): string =>
+  [minX, minY, maxX, maxY].map(Math.fround).join('|');
+
+const known = new WeakMap<AuditContext['facts'], Map<number, Map<string, number[]>>>();
+
+/** Objects of a space that can enclose an area by themselves, by their boxes. */
+function closedByBox({ drawing, facts }: AuditContext, container: number): ReadonlyMap<string, number[]> {
+  const spaces = known.get(facts) ?? new Map<number, Map<string, number[]>>();
+  known.set(facts, spaces);
+  const before = spaces.get(container);
+  if (before) return before;
+  const byBox = new Map<string, number[]>();
+  spaces.set(container, byBox);
+  for (const row of drawing.containers[container].rows) {
+    if (!CLOSED.has(kindOf(drawing, row)) || handleOf(drawing, row) === '') continue;
+    const box = facts.box(row);
+    if (!box) continue;
+    const key = keyOf(box);
+    const rows = byBox.get(key);
+    if (rows) rows.push(row);
+    else byBox.set(key, [row]);
+  }
+  return byBox;
 }
 
 /** Whether a fill says that it is tied, and something of what it lists is there. */
@@ -109,7 +145,7 @@ function isTied({ drawing, facts }: AuditContext, row: number): boolean {
 const SAME = 1e-6;
 
 /** A closed outline in the coordinates of its space: a circle, or corners with the bulges behind them. */
-type Outline = { readonly at: readonly [number, number]; readonly size: number } & (
+type Outline = { readonly size: number } & (
   | { readonly type: 'circle'; readonly centre: readonly [number, number]; readonly radius: number }
   | { readonly type: 'corners'; readonly corners: readonly PathVertex[] }
 );
@@ -149,8 +185,7 @@ function circleOf(
     Math.abs(Math.abs(to - from) - 2 * Math.PI) > SAME
   )
     return null;
-  const at = place(centre[0] + radius, centre[1]);
-  return { type: 'circle', centre: place(...centre), radius, at, size: radius };
+  return { type: 'circle', centre: place(...centre), radius, size: radius };
 }
 
 function cornersOf(
@@ -168,7 +203,7 @@ function cornersOf(
   const xs = corners.map(({ x }) => x);
   const ys = corners.map(({ y }) => y);
   const size = Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys));
-  return size > 0 ? { type: 'corners', corners, at: [corners[0].x, corners[0].y], size } : null;
+  return size > 0 ? { type: 'corners', corners, size } : null;
 }
 
 /** Whether two outlines are one, wherever they begin and whichever way they run. */
