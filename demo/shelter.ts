@@ -194,6 +194,9 @@ function leftovers(s: SpaceComposer): void {
     families: familiesOf({ ...lines, lines: [tight] }),
   });
   fillWith(s, FILL, rectangle([530, 150], 40, 0.05), 'SOLID');
+  // Filled as concrete, and called gravel.
+  fillWith(s, FILL, rectangle([580, 148], 46, 20), 'OHW-Concrete');
+  s.text(TEXT, [592, 157], 2.5, 'Gravel bed', { style: 'OHW-Note' });
 }
 
 /** Lines that are a hair off. */

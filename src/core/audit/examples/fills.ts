@@ -7,6 +7,7 @@ import { fillsDense } from '../rules/fills/dense';
 import { fillsDoubled } from '../rules/fills/doubled';
 import { fillsInFront } from '../rules/fills/in-front';
 import { fillsLayer } from '../rules/fills/layer';
+import { fillsMaterial } from '../rules/fills/material';
 import { fillsOpen } from '../rules/fills/open';
 import { fillsOverText } from '../rules/fills/over-text';
 import { fillsSliver } from '../rules/fills/sliver';
@@ -23,6 +24,21 @@ const CONCRETE = fillSchema.parse({
   ],
 });
 const THEIRS = fillSchema.parse({ name: 'DIAG_7', lines: [{ angleDeg: 45, spacingMm: 2 }] });
+
+const BRICK = fillSchema.parse({
+  name: 'BRICK',
+  material: 'Brickwork, cut',
+  lines: [{ angleDeg: 45, spacingMm: 1.5 }],
+});
+
+/** A wall that is cut, with its material beside an island for it. */
+const labelled =
+  (fill: StandardFill): RuleExample['complies']['draw'] =>
+  (sheet, file) => {
+    file.layer(asDefined(TEXT));
+    cut(fill)(sheet, file);
+    sheet.text({ layer: 'TEXT' }, [27, 16.5], 3.5, 'Concrete');
+  };
 
 const FILLS = layerOf({ name: 'FILLS', colour: { number: 7 }, widthMm: 0.5 });
 
@@ -146,6 +162,11 @@ const strip = (up: number): Point[] => [
 ];
 
 export const FILL_EXAMPLES: Readonly<Record<string, RuleExample>> = {
+  [fillsMaterial.meta.id]: {
+    standard: { ...office(), fills: [CONCRETE, BRICK] },
+    complies: { says: 'The wall is filled as concrete, and says so.', draw: labelled(CONCRETE) },
+    breaks: { says: 'It says concrete, and is filled as brickwork.', draw: labelled(BRICK) },
+  },
   [fillsDense.meta.id]: {
     standard: office(),
     complies: { says: 'The lines of the fill are 2 mm apart on paper.', draw: cut(THEIRS) },

@@ -26,6 +26,7 @@ import { fillsDense } from './fills/dense';
 import { fillsDoubled } from './fills/doubled';
 import { fillsInFront } from './fills/in-front';
 import { fillsLayer } from './fills/layer';
+import { fillsMaterial } from './fills/material';
 import { fillsOpen } from './fills/open';
 import { fillsOverText } from './fills/over-text';
 import { fillsSliver } from './fills/sliver';
@@ -152,6 +153,7 @@ export const RULES: readonly Rule[] = [
   fillsUnknown,
   fillsLayer,
   fillsChanged,
+  fillsMaterial,
   fillsOverText,
   fillsInFront,
   fillsDoubled,

@@ -94,7 +94,7 @@ export const layersUnknown: Rule = {
 };
 
 /** Names that are held against the scheme: a drawing can have a hundred thousand. */
-const MOST_EXPLAINED = 500;
+const MOST_EXPLAINED = 200;
 /** Valid names that are said to be near. */
 const MOST_NEAR = 2;
 
