@@ -1,6 +1,6 @@
 import { recordsIn, type TagRange, tagIs } from '../dxf/document';
 import type { Drawing } from '../dxf/drawing';
-import { eachNaming, type RecordKind, recordsNamed, TABLES } from '../dxf/edit/edit-records';
+import { eachNaming, type RecordKind, TABLES } from '../dxf/edit/edit-records';
 import { handleOfRecord } from '../dxf/edit/owned-records';
 import { referencesOf } from '../dxf/edit/references';
 import { foldName } from '../dxf/interner';
@@ -24,8 +24,8 @@ const isText = (code: number): boolean => (code >= 1 && code <= 9) || (code >= 3
  */
 export function unusedRecords(drawing: Drawing): ReadonlyMap<UnusedKind, readonly string[]> {
   const symbols = unusedSymbols(drawing);
-  const inside = [...symbols].flatMap((name) => blocksOf(drawing, name));
-  const isInside = within(inside);
+  const inside = owners(drawing, symbols);
+  const isInside = (tag: number): boolean => inside(tag) !== null;
   const found = new Map<UnusedKind, readonly string[]>();
   const saved = savedTexts(drawing);
   for (const kind of UNUSED_KINDS) {
@@ -41,42 +41,41 @@ export function unusedRecords(drawing: Drawing): ReadonlyMap<UnusedKind, readonl
     eachNaming(drawing, kind, (tag) => {
       if (!isInside(tag)) named.add(foldName(drawing.reader.text(tag)));
     });
-    const names = namesOf(drawing, kind).filter((name) => {
-      const folded = foldName(name);
-      return (
-        !KEPT.test(folded) &&
-        folded !== READY &&
-        !named.has(folded) &&
-        !saved.has(folded) &&
-        pointersTo(drawing, kind, name).every(isInside)
-      );
-    });
-    found.set(kind, names);
+    const unused = [...recordsByName(drawing, kind)].filter(
+      ([name, ranges]) =>
+        !KEPT.test(name) &&
+        name !== READY &&
+        !named.has(name) &&
+        !saved.has(name) &&
+        pointersTo(drawing, kind, ranges).every(isInside),
+    );
+    found.set(
+      kind,
+      unused.map(([, [range]]) => drawing.reader.findText(range, 2)),
+    );
   }
   return found;
 }
 
-function namesOf({ document, reader }: Drawing, kind: RecordKind): string[] {
-  const names = new Map<string, string>();
+/** The records of a table by their folded names, in the order of the file. */
+function recordsByName({ document, reader }: Drawing, kind: RecordKind): Map<string, TagRange[]> {
+  const records = new Map<string, TagRange[]>();
   for (const range of document.tables.get(TABLES[kind])?.records ?? []) {
     // A font of symbols is a style to the format, and none to write in.
     if (kind === 'text style' && (reader.findInt(range, 70) & 1) === 1) continue;
-    const name = reader.findText(range, 2);
-    if (!names.has(foldName(name))) names.set(foldName(name), name);
+    const name = foldName(reader.findText(range, 2));
+    const ranges = records.get(name);
+    if (ranges) ranges.push(range);
+    else records.set(name, [range]);
   }
-  return [...names.values()];
+  return records;
 }
 
-const pointersTo = (drawing: Drawing, kind: RecordKind, name: string): number[] =>
-  recordsNamed(drawing, kind, name).flatMap((range) =>
-    referencesOf(drawing).pointers(handleOfRecord(drawing, TABLES[kind], range)),
-  );
+const pointersTo = (drawing: Drawing, kind: RecordKind, ranges: readonly TagRange[]): number[] =>
+  ranges.flatMap((range) => referencesOf(drawing).pointers(handleOfRecord(drawing, TABLES[kind], range)));
 
-const blocksOf = (drawing: Drawing, folded: string): readonly TagRange[] =>
-  drawing.document.blocks.filter((block) => foldName(block.name) === folded);
-
-/** Whether a tag lies in one of some ranges that do not overlap. */
-function within(ranges: readonly TagRange[]): (tag: number) => boolean {
+/** Finds the range that a tag lies in, of some that do not overlap. */
+function rangeAt<T extends TagRange>(ranges: readonly T[]): (tag: number) => T | null {
   const sorted = [...ranges].sort((a, b) => a.start - b.start);
   return (tag) => {
     let [low, high] = [0, sorted.length];
@@ -85,16 +84,13 @@ function within(ranges: readonly TagRange[]): (tag: number) => boolean {
       if (sorted[middle].start <= tag) low = middle + 1;
       else high = middle;
     }
-    return low > 0 && tag < sorted[low - 1].end;
+    const found = sorted[low - 1];
+    return found && tag < found.end ? found : null;
   };
 }
 
 /** Symbols, by their folded names, that are placed nowhere but in symbols that are placed nowhere. */
 function unusedSymbols(drawing: Drawing): ReadonlySet<string> {
-  const unused = new Map<
-    string,
-    { readonly ranges: readonly TagRange[]; readonly uses: readonly number[] }
-  >();
   const naming = new Map<string, number[]>();
   eachNaming(drawing, 'symbol', (tag) => {
     const name = foldName(drawing.reader.text(tag));
@@ -102,23 +98,47 @@ function unusedSymbols(drawing: Drawing): ReadonlySet<string> {
     if (tags) tags.push(tag);
     else naming.set(name, [tag]);
   });
+  const asked = new Set<string>();
   for (const { name, block, anonymous, external } of drawing.symbols.values()) {
-    const folded = foldName(name);
     // What a template of ours keeps in it, it keeps to be used.
     const isTemplates = readOwnData(drawing.reader, block.head) !== null;
-    if (anonymous || external || isTemplates || KEPT.test(folded)) continue;
-    const ranges = blocksOf(drawing, folded);
-    const isOwn = within([...ranges, ...recordsNamed(drawing, 'symbol', name)]);
-    const uses = [...(naming.get(folded) ?? []), ...pointersTo(drawing, 'symbol', name)];
-    unused.set(folded, { ranges, uses: uses.filter((tag) => !isOwn(tag)) });
+    if (!anonymous && !external && !isTemplates && !KEPT.test(foldName(name))) asked.add(foldName(name));
   }
-  // What is used by something that is used is used: each round takes those out that the last one left used.
-  for (let left = -1; left !== unused.size; ) {
-    left = unused.size;
-    const isInside = within([...unused.values()].flatMap(({ ranges }) => ranges));
-    for (const [name, { uses }] of unused) if (!uses.every(isInside)) unused.delete(name);
+  const ownerOf = owners(drawing, asked);
+  /** By what uses it: the symbols in each symbol, and those that something else uses. */
+  const inside = new Map<string, string[]>();
+  const records = recordsByName(drawing, 'symbol');
+  const used: string[] = [];
+  for (const name of asked)
+    for (const tag of [
+      ...(naming.get(name) ?? []),
+      ...pointersTo(drawing, 'symbol', records.get(name) ?? []),
+    ]) {
+      const owner = ownerOf(tag);
+      if (owner === null) used.push(name);
+      else if (owner !== name) {
+        const held = inside.get(owner);
+        if (held) held.push(name);
+        else inside.set(owner, [name]);
+      }
+    }
+  // What is in something that is used is used.
+  for (let name = used.pop(); name !== undefined; name = used.pop())
+    if (asked.delete(name)) used.push(...(inside.get(name) ?? []));
+  return asked;
+}
+
+/** The symbol, by its folded name, in whose definition or record a tag stands; null for what stands in none of them. */
+function owners(drawing: Drawing, names: ReadonlySet<string>): (tag: number) => string | null {
+  const ranges: (TagRange & { readonly name: string })[] = [];
+  for (const { name, start, end } of drawing.document.blocks)
+    if (names.has(foldName(name))) ranges.push({ name: foldName(name), start, end });
+  for (const { start, end } of drawing.document.tables.get(TABLES.symbol)?.records ?? []) {
+    const name = foldName(drawing.reader.findText({ start, end }, 2));
+    if (names.has(name)) ranges.push({ name, start, end });
   }
-  return new Set(unused.keys());
+  const at = rangeAt(ranges);
+  return (tag) => at(tag)?.name ?? null;
 }
 
 /** What records of saved data say, folded: a state of the layers can name a linetype. */

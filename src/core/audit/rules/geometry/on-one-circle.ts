@@ -4,6 +4,8 @@ import { type AuditContext, groupBy, isGenerated } from '../../context';
 import { heightsOf, looksOf, SAME } from './on-one-line';
 
 const TURN = 2 * Math.PI;
+/** Arcs on one circle that are looked at with each other: each is held against all others. */
+const MOST_ON_CIRCLE = 2000;
 
 /** An arc, or a circle, by where it lies on its circle. */
 export interface ArcOnCircle {
@@ -56,7 +58,7 @@ function* gather(context: AuditContext): Iterable<readonly ArcOnCircle[]> {
       Math.abs(arcs[end].y - arcs[i].y) <= near
     )
       end++;
-    if (end > i + 1) {
+    if (end > i + 1 && end - i <= MOST_ON_CIRCLE) {
       const alike = groupBy(
         arcs.slice(i, end),
         ({ row }) => `${looksOf(context, row)}|${heightsOf(context, row)}`,
