@@ -5,8 +5,9 @@ import type { Change, Movement } from '../audit/rule';
 import { formatValue, named, penWidth, words } from '../audit/value';
 import { formatColour, hexOf } from '../dxf/colour';
 import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
-import { type RecordKind, recordsNamed, removeRecord, TABLES } from '../dxf/edit/edit-records';
+import { type RecordKind, recordsNamed, TABLES } from '../dxf/edit/edit-records';
 import { handleOfRecord, removeDoubledRecord } from '../dxf/edit/owned-records';
+import { removeUnused } from '../dxf/edit/remove-unused';
 import { foldName } from '../dxf/interner';
 import { NO_RGB, WIDTH_DEFAULT } from '../dxf/objects';
 import type { OwnProperty } from '../standard/definitions';
@@ -303,17 +304,23 @@ export class Applying {
 
   private removeRecords(rule: string, kind: RecordKind, names: readonly string[]): void {
     const { drawing } = this.context;
+    const gone = new Map(removeUnused(this.editor, kind, names).map((name) => [foldName(name), '']));
+    for (const range of drawing.document.tables.get(TABLES[kind])?.records ?? []) {
+      const name = foldName(drawing.reader.findText(range, 2));
+      if (!gone.has(name)) continue;
+      this.mentions.listRecords(range);
+      gone.set(name, handleOfRecord(drawing, TABLES[kind], range));
+    }
+    // What is drawn in a symbol goes with it.
+    if (kind === 'symbol')
+      for (const block of drawing.document.blocks)
+        if (gone.has(foldName(block.name))) this.mentions.listRecords(block);
     for (const name of names) {
-      const ranges = recordsNamed(drawing, kind, name);
-      if (!removeRecord(this.editor, kind, name)) continue;
-      for (const range of ranges) this.mentions.listRecords(range);
-      // What is drawn in a symbol goes with it.
-      if (kind === 'symbol')
-        for (const block of drawing.document.blocks)
-          if (foldName(block.name) === foldName(name)) this.mentions.listRecords(block);
+      const handle = gone.get(foldName(name));
+      if (handle === undefined) continue;
       this.changes.push({
         rule,
-        handle: ranges[0] ? handleOfRecord(drawing, TABLES[kind], ranges[0]) : '',
+        handle,
         kind,
         property: 'record',
         where: `${kind}s`,
