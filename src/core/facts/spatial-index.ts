@@ -17,8 +17,8 @@ export class SpatialIndex {
     this.tree?.finish();
   }
 
-  get isEmpty(): boolean {
-    return this.tree === null;
+  get size(): number {
+    return this.rows.length;
   }
 
   /** Rows whose boxes meet a box, in drawing order. */

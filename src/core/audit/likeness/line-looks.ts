@@ -27,7 +27,7 @@ const BY_LABEL = 0.75;
 
 /** A line through a circle’s centre runs past its edge by at least this share of the radius, and ends within so many radii of it. */
 const PAST = { least: 1.02, most: 2.5 } as const;
-/** Circles that one line is held against. */
+/** Circles that a slanted line is held against. */
 const MOST_CIRCLES = 1000;
 /** How far a line may miss a centre, as a share of the radius. */
 const MISSES = 0.01;
@@ -142,31 +142,43 @@ function straightEnds(
 function runsThroughCentre(context: AuditContext, row: number): boolean {
   const { drawing, facts } = context;
   const circles = facts.index(drawing.objects.container[row], 'circle');
-  if (circles.isEmpty || kindOf(drawing, row) !== 'line') return false;
+  if (circles.size === 0 || kindOf(drawing, row) !== 'line') return false;
   const ends = straightEnds(context, row);
   const box = ends && facts.box(row);
   if (!ends || !box) return false;
   const [x0, y0, x1, y1] = ends;
   const length = Math.hypot(x1 - x0, y1 - y0);
   const [dx, dy] = [(x1 - x0) / length, (y1 - y0) / length];
-  const centres = new Set<string>();
-  let middle = false;
-  const near = circles.within(box);
-  // What runs through the boxes of so many is the centre line of none of them.
-  if (near.length > MOST_CIRCLES) return false;
-  for (const circle of near) {
+  /** Where along the line a circle has its centre, if the line runs past its edge on both sides. */
+  const centreOn = (circle: number): { readonly before: number; readonly radius: number } | null => {
     const around = facts.box(circle);
-    if (!around) continue;
+    if (!around) return null;
     const radius = (around.maxX - around.minX) / 2;
     const [cx, cy] = [(around.minX + around.maxX) / 2 - x0, (around.minY + around.maxY) / 2 - y0];
-    if (Math.abs(cx * dy - cy * dx) > MISSES * radius) continue;
     const before = cx * dx + cy * dy;
-    const behind = length - before;
-    if (Math.min(before, behind) < PAST.least * radius) continue;
-    centres.add(`${Math.round(before / radius / MISSES)}`);
-    middle ||= Math.max(before, behind) <= PAST.most * radius && Math.abs(before - behind) <= 0.1 * radius;
-  }
-  return middle || centres.size > 1;
+    const isOn = Math.abs(cx * dy - cy * dx) <= MISSES * radius;
+    return isOn && Math.min(before, length - before) >= PAST.least * radius ? { before, radius } : null;
+  };
+  const [mx, my] = [(x0 + x1) / 2, (y0 + y1) / 2];
+  const inMiddle = circles.some({ minX: mx, minY: my, maxX: mx, maxY: my }, (circle) => {
+    const on = centreOn(circle);
+    return (
+      on !== null &&
+      Math.abs(2 * on.before - length) <= 0.1 * on.radius &&
+      length <= 2 * PAST.most * on.radius
+    );
+  });
+  if (inMiddle) return true;
+  // Of very many circles the box of a slanted line holds half, and the line runs through none of them.
+  if (circles.size > MOST_CIRCLES && dx !== 0 && dy !== 0) return false;
+  let first: number | null = null;
+  return circles.some(box, (circle) => {
+    const on = centreOn(circle);
+    if (on === null) return false;
+    first ??= on.before;
+    // Circles about one centre are one.
+    return Math.abs(on.before - first) > on.radius * MISSES;
+  });
 }
 
 /** Letters of one space that may stand at the ends of section lines, by where a line that they belong to may end. */

@@ -272,10 +272,13 @@ describe('names as senders write them', () => {
     const own = {
       ...demoStandard,
       meanings: [
-        ...demoStandard.meanings,
+        ...demoStandard.meanings.filter(({ name }) => name !== 'setback'),
         { name: 'setback', linetype: 'OHW-Hidden', role: '', words: [], clause: '', notes: '' },
       ],
-      layers: [...demoStandard.layers, layerOf({ name: 'V-LIMT', meaning: 'setback', kinds: ['line'] })],
+      layers: [
+        ...demoStandard.layers.filter(({ name }) => name !== 'V-SETB'),
+        layerOf({ name: 'V-LIMT', meaning: 'setback', kinds: ['line'] }),
+      ],
     };
     const [setback] = propose(own, { name: 'SETB', kinds: new Map([['line', 4]]) });
     expect(setback).toMatchObject({ to: 'V-LIMT' });

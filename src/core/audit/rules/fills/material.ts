@@ -150,10 +150,10 @@ function fillAround({ drawing, facts, ...context }: AuditContext, row: number): 
     .within({ minX: x, minY: y, maxX: x, maxY: y });
   for (const fill of near) {
     const around = facts.box(fill);
-    if (!around || !drawnFill({ drawing, facts, ...context }, fill)) continue;
-    const size = (around.maxX - around.minX) * (around.maxY - around.minY);
+    const size = around ? (around.maxX - around.minX) * (around.maxY - around.minY) : least;
+    if (size >= least || !drawnFill({ drawing, facts, ...context }, fill)) continue;
     // An island around the text belongs to the fill as well: it was cut out for it.
-    if (size < least && (isInFill(facts, fill, x, y) || isInIsland(facts, fill, x, y))) {
+    if (isInFill(facts, fill, x, y) || isInIsland(facts, fill, x, y)) {
       smallest = fill;
       least = size;
     }

@@ -95,15 +95,21 @@ function doubledOf({ drawing, facts }: AuditContext, rows: readonly number[]): n
   const doubled: number[] = [];
   for (const group of alike) {
     if (group.length < 2) continue;
-    // By where they begin, so that each is held against its neighbours alone.
-    const sorted = [...group].sort((a, b) => facts.text(a)!.frame.minX - facts.text(b)!.frame.minX || a - b);
+    // By where they begin along the way in which they are spread, so that each is held against its neighbours alone.
+    const [x, y] = [
+      group.map((row) => facts.text(row)!.frame.minX),
+      group.map((row) => facts.text(row)!.frame.minY),
+    ];
+    const side = spread(x) >= spread(y) ? 'minX' : 'minY';
+    const at = (row: number): number => facts.text(row)!.frame[side];
+    const sorted = [...group].sort((a, b) => at(a) - at(b) || a - b);
     const gone = new Set<number>();
     for (const [i, row] of sorted.entries()) {
       if (gone.has(row)) continue;
       const own = facts.text(row)!;
       for (let k = i + 1; k < sorted.length; k++) {
         const other = facts.text(sorted[k])!;
-        if (other.frame.minX - own.frame.minX > own.height * SAME_PLACE) break;
+        if (other.frame[side] - own.frame[side] > own.height * SAME_PLACE) break;
         // The later one of the file goes.
         if (samePlace(own, other)) gone.add(Math.max(row, sorted[k]));
       }
@@ -112,6 +118,15 @@ function doubledOf({ drawing, facts }: AuditContext, rows: readonly number[]): n
   }
   return doubled.sort((a, b) => a - b);
 }
+
+const spread = (values: readonly number[]): number => {
+  let [least, most] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  for (const value of values) {
+    least = Math.min(least, value);
+    most = Math.max(most, value);
+  }
+  return most - least;
+};
 
 function samePlace(a: TextFact, b: TextFact): boolean {
   const most = a.height * SAME_PLACE;

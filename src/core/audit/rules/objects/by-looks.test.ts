@@ -108,6 +108,8 @@ testRule(objectsByLooks, {
             [600, 50],
           ],
         );
+        // Two circles about one centre are no two centres.
+        file.model.circle(WALL, [400, 50], 4);
       }),
     },
     {
