@@ -99,6 +99,14 @@ def plant(planting):
             leader = sheet.add_leader([tip, knee, (knee[0] + 8, 215)], dimstyle="OFFICE", dxfattribs=dict(at))
             keep(rule, leader.dxf.handle)
             text(None, "Rail", knee[0] + 9, 213.75)
+        # Labels of their own in one column, whose leaders cross.
+        for i, (tip, end) in enumerate((((45, 185), 230), ((45, 207), 207), ((45, 229), 185))):
+            sheet.add_line((37, tip[1]), tip, dxfattribs=at)
+            builder = sheet.add_multileader_mtext("Standard", dxfattribs=dict(at))
+            builder.set_content("Panel %d" % i, char_height=2.5)
+            builder.add_leader_line(ConnectionSide.left, [Vec2(tip)])
+            builder.build(insert=Vec2(85, end))
+            keep("leaders/crossing", builder.multileader.dxf.handle)
         # Leaders with labels of their own: one on what it points at, one beside everything, one that ends short with a second line
         # that does not.
         for x, off, rule in ((420, 0, None), (500, 6, "leaders/tip"), (460, 0.6, "leaders/tip")):

@@ -121,7 +121,7 @@ describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (
           : [],
       ),
     };
-    // Every one of them can be settled here, a few by a decision; but for the tip of a leader that is led by its own label.
+    // Every one of them can be settled here, a few by a decision; but for a tip with nothing near it.
     const byHand = own.filter(({ correction }) => correction === 'manual').map(({ rule }) => rule);
     expect(byHand).toEqual(planted['leaders/tip'] ? ['leaders/tip'] : []);
     const result = correctDrawing(bytes, standard, request);

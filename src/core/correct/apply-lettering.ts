@@ -3,7 +3,7 @@ import type { Operation } from '../audit/operation';
 import type { Change, Movement } from '../audit/rule';
 import type { TagRange } from '../dxf/document';
 import { type DrawingLayer, rangeOf } from '../dxf/drawing';
-import { moveLeaderEnd, moveLeaderTips, setLeaderPoints } from '../dxf/edit/edit-leader';
+import { moveLeaderEnd, moveLeaderLabel, moveLeaderTips, setLeaderPoints } from '../dxf/edit/edit-leader';
 import {
   clearFormatting,
   moveText,
@@ -131,6 +131,11 @@ export function applyLettering(hand: ApplyingHand, rule: string, operation: Lett
       each((row, i) => {
         const moved = movement(context, row, operation.onPaperMm[i], operation.by[i]);
         const leader = operation.leaders[i];
+        if (leader === row) {
+          moveLeaderLabel(editor, leader, operation.by[i]);
+          hand.objectChange(rule, row, 'place', operation.was, sayMoved(moved), moved);
+          return;
+        }
         moveText(editor, row, operation.by[i]);
         moveLeaderEnd(editor, leader, operation.by[i]);
         hand.objectChange(rule, row, 'place', operation.was, sayMoved(moved), moved);

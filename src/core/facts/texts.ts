@@ -82,6 +82,19 @@ export function textFact(drawing: Drawing, row: number): TextFact | null {
   };
 }
 
+/** Where the letters lie of a label that a leader has in itself; null where it has none, or nothing but blanks. */
+export function ownLabelBox(drawing: Drawing, row: number): OrientedBox | null {
+  const shape = shapeOf(drawing, row);
+  const label =
+    shape?.type === 'compound'
+      ? shape.parts.map((part) => part.shape).find((part): part is TextShape => part.type === 'text')
+      : undefined;
+  if (!label) return null;
+  const laid = layOut(label);
+  const ink = inkBox(laid);
+  return ink && orientedBox(ink, textTransform(label, IDENTITY_SPACE, laid.heightFactor));
+}
+
 /** A family's name out of a font file's: "Barlow.ttf" is Barlow. */
 const familyOf = (font: string): string =>
   font

@@ -72,3 +72,28 @@ export function moveLeaderTips(
     base.edits.replace(tag + 1, decimal(move.to[1]));
   }
 }
+
+/** What of a leader with a label of its own goes with its label: the label's places, where the lines end, and their points but the tips. */
+export function moveLeaderLabel(base: EditBase, row: number, [dx, dy]: readonly [number, number]): void {
+  const { reader, document } = base.drawing;
+  const { codes } = document.tags;
+  const { start, end } = rangeOf(base.drawing, row);
+  const tips = new Set(tipTags(base, row));
+  let inContext = false;
+  let inLeader = false;
+  for (let tag = start; tag < end && codes[tag] < 1000; tag++) {
+    const code = codes[tag];
+    if (code === 300 && reader.name(tag).startsWith('CONTEXT_DATA{')) inContext = true;
+    else if (code === 301) inContext = false;
+    else if (code === 302) inLeader = true;
+    else if (code === 303) inLeader = false;
+    if (!inContext || tips.has(tag)) continue;
+    // Places of the label stand outside of the groups of lines; within them, where a line ends, is broken, or bends.
+    const isPlace = inLeader
+      ? code >= 10 && code <= 13 && code !== 11
+      : code === 10 || code === 12 || code === 15;
+    if (!isPlace || codes[tag + 1] !== code + 10) continue;
+    base.edits.replace(tag, decimal(reader.number(tag) + dx));
+    base.edits.replace(tag + 1, decimal(reader.number(tag + 1) + dy));
+  }
+}

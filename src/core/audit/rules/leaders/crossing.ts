@@ -5,7 +5,17 @@ import { movedBy, overlapOf } from '../../../geometry/oriented-box';
 import { type AuditContext, groupBy } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
-import { type Callout, calloutOf, leaders, linesCross, type P, pointsOf, runsThrough } from './shared';
+import {
+  type Callout,
+  calloutOf,
+  labelBoxOf,
+  leaders,
+  linesCross,
+  ownCalloutOf,
+  type P,
+  pointsOf,
+  runsThrough,
+} from './shared';
 
 const messages = {
   cross: (count: number) => `${leaders(count)} cross each other.`,
@@ -152,7 +162,7 @@ function crossesDimension({ drawing, facts }: AuditContext, row: number, own: re
 function crossesText(context: AuditContext, row: number, own: readonly P[][]): boolean {
   const { drawing, facts } = context;
   const box = facts.box(row);
-  const callout = calloutOf(context, row);
+  const callout = anyCallout(context, row);
   const [shown] = facts.appearances(row);
   if (!box || !shown || !callout) return false;
   return facts.index(drawing.objects.container[row], 'text').some(box, (text) => {
@@ -164,6 +174,10 @@ function crossesText(context: AuditContext, row: number, own: readonly P[][]): b
     );
   });
 }
+
+/** A leader with its label, wherever that is held. */
+const anyCallout = (context: AuditContext, row: number): Callout | null =>
+  calloutOf(context, row) ?? ownCalloutOf(context, row);
 
 interface Move {
   readonly callout: Callout;
@@ -205,7 +219,7 @@ function reordered(context: AuditContext, cluster: readonly number[]): Move[] | 
 /** The leaders of a cluster with all others whose ends stand in one column with theirs; null where some cannot be moved. */
 function columnOf(context: AuditContext, cluster: readonly number[]): Callout[] | null {
   const { drawing, facts } = context;
-  const own = cluster.map((row) => calloutOf(context, row));
+  const own = cluster.map((row) => anyCallout(context, row));
   const [first] = own;
   if (!first || own.some((one) => one === null || one.label === null || one.mmPerUnit === null)) return null;
   const [x] = first.points[first.points.length - 1];
@@ -216,7 +230,7 @@ function columnOf(context: AuditContext, cluster: readonly number[]): Callout[] 
   const beside = facts
     .rowsOfKind('leader')
     .filter((row) => container[row] === container[first.row] && !cluster.includes(row))
-    .flatMap((row) => calloutOf(context, row) ?? [])
+    .flatMap((row) => anyCallout(context, row) ?? [])
     .filter((one) => one.label !== null && one.mmPerUnit === first.mmPerUnit && inColumn(one));
   const all = [...own.flatMap((one) => one ?? []), ...beside];
   // A label with several leaders cannot go two ways.
@@ -225,12 +239,12 @@ function columnOf(context: AuditContext, cluster: readonly number[]): Callout[] 
 }
 
 /** Whether leaders with their labels moved cross nothing of each other, and no label lies over another. */
-function isClear({ facts }: AuditContext, moves: readonly Move[]): boolean {
+function isClear(context: AuditContext, moves: readonly Move[]): boolean {
   const lines = moves.map(({ callout: { points }, by }) =>
     points.map(([x, y], i): P => (i === 0 ? [x, y] : [x + by[0], y + by[1]])),
   );
-  const boxes = moves.map(({ callout: { label }, by }) => {
-    const box = facts.text(label!)?.box;
+  const boxes = moves.map(({ callout, by }) => {
+    const box = labelBoxOf(context, callout);
     return box ? movedBy(box, by) : null;
   });
   const depth = THROUGH_MM / moves[0].callout.mmPerUnit!;

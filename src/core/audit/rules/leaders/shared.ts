@@ -1,4 +1,6 @@
 import { entityOf, rangeOf } from '../../../dxf/drawing';
+import { leaderTips } from '../../../dxf/edit/edit-leader';
+import { ownLabelBox } from '../../../facts/texts';
 import { meetingOf } from '../../../geometry/crossings';
 import { type OrientedBox, runsIn, shrunkBy } from '../../../geometry/oriented-box';
 import type { AuditContext } from '../../context';
@@ -12,7 +14,7 @@ export interface Callout {
   readonly row: number;
   /** From the tip on. */
   readonly points: readonly P[];
-  /** Row of the text that it leads to; null where none is near. */
+  /** Row of the text that it leads to, its own where the label is in itself; null where none is near. */
   readonly label: number | null;
   /** mm on paper of a drawing unit; null where no scale shows it, or several do. */
   readonly mmPerUnit: number | null;
@@ -39,6 +41,25 @@ export function calloutOf(context: AuditContext, row: number): Callout | null {
     mmPerUnit: facts.oneScale(row),
   };
 }
+
+/**
+ * The same of a leader that has its label in itself: one line to one text. Its label is the leader's own row.
+ * What such a leader has of several lines, or of symbols, is null.
+ */
+export function ownCalloutOf(context: AuditContext, row: number): Callout | null {
+  const { drawing, facts } = context;
+  if (!/^M(ULTI)?LEADER$/.test(entityOf(drawing, row))) return null;
+  const [tip, ...others] = leaderTips(context, row);
+  if (!tip || others.length > 0 || !ownLabelBox(drawing, row)) return null;
+  const line = facts.leader(row).lines.find(([x, y]) => x === tip[0] && y === tip[1]);
+  return line && line.length >= 4
+    ? { row, points: pointsOf(line), label: row, mmPerUnit: facts.oneScale(row) }
+    : null;
+}
+
+/** Where the letters of a callout's label lie. */
+export const labelBoxOf = ({ drawing, facts }: AuditContext, { row, label }: Callout): OrientedBox | null =>
+  label === null ? null : label === row ? ownLabelBox(drawing, row) : (facts.text(label)?.box ?? null);
 
 function labelOf({ drawing, facts }: AuditContext, row: number, [x, y]: P): number | null {
   const named = drawing.reader.findText(rangeOf(drawing, row), 340).toUpperCase();
