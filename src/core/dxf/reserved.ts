@@ -4,3 +4,8 @@ import { foldName } from './interner';
 const DEFINITION_POINT_LAYER = 'defpoints';
 
 export const isDefinitionPointLayer = (name: string): boolean => foldName(name) === DEFINITION_POINT_LAYER;
+
+/** Names of styles, linetypes and symbols that the format itself keeps, and those of marks that programs come with; folded. */
+const FORMAT_NAME = /^(continuous|bylayer|byblock|standard|annotative|[*_].*|.*\|.*|)$/;
+
+export const isFormatName = (folded: string): boolean => FORMAT_NAME.test(folded);

@@ -5,14 +5,13 @@ import { handleOfRecord } from '../dxf/edit/owned-records';
 import { referencesOf } from '../dxf/edit/references';
 import { foldName } from '../dxf/interner';
 import { readOwnData } from '../dxf/read/own-data';
+import { isFormatName } from '../dxf/reserved';
 import { WORDS_STYLE } from '../records/linetype-marks';
 
 /** Kinds of records that a drawing can hold without using them. */
 export const UNUSED_KINDS = ['symbol', 'dimension style', 'text style', 'linetype'] as const;
 export type UnusedKind = (typeof UNUSED_KINDS)[number];
 
-/** Names that the format itself keeps, and marks that programs come with. */
-const KEPT = /^(continuous|bylayer|byblock|standard|annotative|[*_].*|.*\|.*|)$/;
 /** A style that words on lines are given, which a drawing has ready for them. */
 const READY = foldName(WORDS_STYLE);
 /** Codes of texts in records of saved data. */
@@ -43,7 +42,7 @@ export function unusedRecords(drawing: Drawing): ReadonlyMap<UnusedKind, readonl
     });
     const unused = [...recordsByName(drawing, kind)].filter(
       ([name, ranges]) =>
-        !KEPT.test(name) &&
+        !isFormatName(name) &&
         name !== READY &&
         !named.has(name) &&
         !saved.has(name) &&
@@ -102,7 +101,7 @@ function unusedSymbols(drawing: Drawing): ReadonlySet<string> {
   for (const { name, block, anonymous, external } of drawing.symbols.values()) {
     // What a template of ours keeps in it, it keeps to be used.
     const isTemplates = readOwnData(drawing.reader, block.head) !== null;
-    if (!anonymous && !external && !isTemplates && !KEPT.test(foldName(name))) asked.add(foldName(name));
+    if (!anonymous && !external && !isTemplates && !isFormatName(foldName(name))) asked.add(foldName(name));
   }
   const ownerOf = owners(drawing, asked);
   /** By what uses it: the symbols in each symbol, and those that something else uses. */
