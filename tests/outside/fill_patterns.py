@@ -11,6 +11,8 @@ import sys
 
 import ezdxf
 
+from planting import save
+
 
 # Lines of patterns: angle, base point, offset to the next line, dashes.
 DIAGONAL = [[45, (0, 0), (-2.2, 2.2), []]]
@@ -51,13 +53,7 @@ def make(version, folder, form, with_texts):
         model.add_line((12000, 500), (13000, 500), dxfattribs={"layer": "WALL"})
         over = model.add_hatch(color=256, dxfattribs={"layer": "WALL"})
         over.paths.add_polyline_path([(11000, 0), (14000, 0), (14000, 1000), (11000, 1000)], is_closed=True)
-    where = os.path.join(folder, path_of(version, form))
-    if form == "binary":
-        with open(where, "wb") as stream:
-            doc.write(stream, fmt="bin")
-    else:
-        doc.saveas(where)
-    return where
+    return save(doc, os.path.join(folder, path_of(version, form)), form)
 
 
 def tie(version, folder, form):
@@ -88,13 +84,7 @@ def tie(version, folder, form):
     beside = model.add_hatch(color=256, dxfattribs=at)
     beside.paths.add_polyline_path([(x + 30000, y) for x, y in square], is_closed=True)
     model.add_lwpolyline([(x + 30001, y) for x, y in square], close=True, dxfattribs=at)
-    where = os.path.join(folder, path_of(version, form))
-    if form == "binary":
-        with open(where, "wb") as stream:
-            doc.write(stream, fmt="bin")
-    else:
-        doc.saveas(where)
-    return where
+    return save(doc, os.path.join(folder, path_of(version, form)), form)
 
 
 def path_of(version, form):

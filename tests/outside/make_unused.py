@@ -9,6 +9,8 @@ import sys
 
 import ezdxf
 
+from planting import save
+
 VERSIONS = [("R12", "text"), ("R2000", "text"), ("R2010", "text"), ("R2018", "text"), ("R2010", "binary")]
 
 
@@ -44,13 +46,7 @@ def make(version, folder, form):
     lost = doc.blocks.new("NOWHERE_5")
     lost.add_line((0, 0), (1, 0), dxfattribs={**at, "linetype": "NOWHERE_2"})
     doc.blocks.new("NOWHERE_6").add_blockref("NOWHERE_5", (0, 0), dxfattribs=at)
-    where = os.path.join(folder, f"{version}-{form}.dxf")
-    if form == "binary":
-        with open(where, "wb") as stream:
-            doc.write(stream, fmt="bin")
-    else:
-        doc.saveas(where)
-    return where
+    return save(doc, os.path.join(folder, f"{version}-{form}.dxf"), form)
 
 
 def read(path):

@@ -10,6 +10,8 @@ import sys
 
 import ezdxf
 
+from planting import save
+
 VERSIONS = [("R2000", "text"), ("R2010", "text"), ("R2018", "text"), ("R2010", "binary")]
 BENT = [(0, 0), (3000, 0), (5000, 1500), (5000, 4000), (4000, 4200)]
 
@@ -49,13 +51,7 @@ def make(version, folder, form):
     # The set of walls is made narrower after its runs were drawn.
     wall.elements.elements = [element._replace(offset=element.offset * 0.8) for element in wall.elements]
     doc.header["$CMLSTYLE"] = "BORD_20"
-    where = os.path.join(folder, f"{version}-{form}.dxf")
-    if form == "binary":
-        with open(where, "wb") as stream:
-            doc.write(stream, fmt="bin")
-    else:
-        doc.saveas(where)
-    return where
+    return save(doc, os.path.join(folder, f"{version}-{form}.dxf"), form)
 
 
 def drawn(run):

@@ -7,6 +7,16 @@ import ezdxf
 VERSIONS = ["R12", "R2000", "R2010", "R2018"]
 
 
+def save(doc, path, form):
+    """Writes a drawing as text or in binary form."""
+    if form == "binary":
+        with open(path, "wb") as stream:
+            doc.write(stream, fmt="bin")
+    else:
+        doc.saveas(path)
+    return path
+
+
 class Planting:
     """One drawing in which faults and near misses are planted, with the handles of both by the kind of fault."""
 
@@ -50,12 +60,7 @@ class Planting:
         return made.dimension
 
     def write(self, path, form):
-        if form == "binary":
-            with open(path, "wb") as stream:
-                self.doc.write(stream, fmt="bin")
-        else:
-            self.doc.saveas(path)
-        return {"path": path, "planted": self.planted, "near": self.near, "also": self.also, "changed": self.changed}
+        return {"path": save(self.doc, path, form), "planted": self.planted, "near": self.near, "also": self.also, "changed": self.changed}
 
 
 def in_every_version(folder, make):

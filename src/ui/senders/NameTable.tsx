@@ -29,7 +29,6 @@ const said = ({ action, target }: Pick<NameDecision, 'action' | 'target'>): stri
 export function NameTable({ sender, office, edition }: Props) {
   const router = useRouter();
   const [taking, setTaking] = useState(false);
-  const as = (form: string): string => `/api/senders/${sender.id}/crosswalk?as=${form}`;
   const read = (rows: readonly (readonly string[])[]): TableRead => {
     const found = readCrosswalk(rows, office);
     if ('faults' in found) return found;
@@ -58,26 +57,18 @@ export function NameTable({ sender, office, edition }: Props) {
   };
   return (
     <span className="ml-auto flex gap-2 font-normal">
-      {sender.crosswalk.length > 0 && (
-        <>
+      {sender.crosswalk.length > 0 &&
+        ['xlsx', 'csv'].map((form) => (
           <a
+            key={form}
             className={buttonClass('quiet')}
-            href={as('xlsx')}
+            href={`/api/senders/${sender.id}/crosswalk?as=${form}`}
             download
-            aria-label={`Names of ${sender.name} as XLSX`}
+            aria-label={`Names of ${sender.name} as ${form.toUpperCase()}`}
           >
-            XLSX
+            {form.toUpperCase()}
           </a>
-          <a
-            className={buttonClass('quiet')}
-            href={as('csv')}
-            download
-            aria-label={`Names of ${sender.name} as CSV`}
-          >
-            CSV
-          </a>
-        </>
-      )}
+        ))}
       {edition !== '' && (
         <>
           <Button

@@ -6,7 +6,7 @@ import { type AuditContext, clauseOf, groupBy } from '../../context';
 import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
-import { drawnFill, fillNamed, fills, unitsPerMm } from './shared';
+import { drawnAs, drawnFill, fillNamed, fills, unitsPerMm } from './shared';
 
 const messages = {
   changed: (count: number, name: string, what: string) =>
@@ -78,16 +78,7 @@ export const fillsChanged: Rule = {
 
   settle(context, finding) {
     const rows = context.rowsOf(finding);
-    const fill = standardFill(context, rows[0]);
-    if (!fill) return { refused: 'The standard no longer has this fill.' };
-    const scales = rows.map((row) => unitsPerMm(context, row, fill));
-    if (scales.some((scale) => scale === null))
-      return { refused: 'No scale shows some of them, or several do.' };
-    return {
-      operations: [
-        { type: 'set fills', rows, fill: fill.name, unitsPerMm: scales.map((scale) => scale ?? 1) },
-      ],
-    };
+    return drawnAs(context, rows, standardFill(context, rows[0]));
   },
 };
 

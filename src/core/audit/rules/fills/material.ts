@@ -5,7 +5,7 @@ import { wordsIn } from '../../../standard/words';
 import { type AuditContext, clauseOf, groupBy, isPlaced } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
-import { drawnFill, fillNamed, fills, isInFill, unitsPerMm } from './shared';
+import { drawnAs, drawnFill, fillNamed, fills, isInFill, unitsPerMm } from './shared';
 
 const messages = {
   says: (count: number, name: string, material: string, says: string) =>
@@ -97,20 +97,12 @@ export const fillsMaterial: Rule = {
     }
   },
 
-  settle(context, finding) {
-    const rows = context.rowsOf(finding);
-    const name = finding.subject.value?.split(', ')[1] ?? '';
-    const fill = findFill(context.standard, name);
-    if (!fill) return { refused: 'The standard no longer has this fill.' };
-    const scales = rows.map((row) => unitsPerMm(context, row, fill));
-    if (scales.some((scale) => scale === null))
-      return { refused: 'No scale shows some of them, or several do.' };
-    return {
-      operations: [
-        { type: 'set fills', rows, fill: fill.name, unitsPerMm: scales.map((scale) => scale ?? 1) },
-      ],
-    };
-  },
+  settle: (context, finding) =>
+    drawnAs(
+      context,
+      context.rowsOf(finding),
+      findFill(context.standard, finding.subject.value?.split(', ')[1] ?? ''),
+    ),
 };
 
 /** A label can also be of something that lies on the material. */

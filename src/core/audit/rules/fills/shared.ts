@@ -4,6 +4,7 @@ import type { FillFact } from '../../../facts/annotations';
 import type { Facts } from '../../../facts/facts';
 import type { StandardFill } from '../../../standard/fills';
 import { type AuditContext, isGenerated } from '../../context';
+import type { Settlement } from '../../rule';
 
 export const fills = (count: number): string => (count === 1 ? '1 fill' : `${count} fills`);
 
@@ -78,4 +79,21 @@ export function isInFill(facts: Facts, fill: number, x: number, y: number): bool
     if (y0 > y !== y1 > y && x < x0 + ((y - y0) / (y1 - y0)) * (x1 - x0)) inside = !inside;
   }
   return inside;
+}
+
+/** Draws fills as one of the standard, each in the size of the scale that shows it. */
+export function drawnAs(
+  context: AuditContext,
+  rows: readonly number[],
+  fill: StandardFill | undefined,
+): Settlement {
+  if (!fill) return { refused: 'The standard no longer has this fill.' };
+  const scales = rows.map((row) => unitsPerMm(context, row, fill));
+  if (scales.some((scale) => scale === null))
+    return {
+      refused: 'No scale shows some of them, or several do: how large their lines are to be is not known.',
+    };
+  return {
+    operations: [{ type: 'set fills', rows, fill: fill.name, unitsPerMm: scales.map((scale) => scale ?? 1) }],
+  };
 }

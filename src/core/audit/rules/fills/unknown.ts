@@ -7,7 +7,7 @@ import { LIKELY, POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
 import type { Rule, SettleContext } from '../../rule';
 import { named, words } from '../../value';
-import { anglesOf, drawnFill, fillNamed, fills, unitsPerMm, wantedAngles } from './shared';
+import { anglesOf, drawnAs, drawnFill, fillNamed, fills, unitsPerMm, wantedAngles } from './shared';
 
 const messages = {
   unknown: (name: string, count: number) => `Fill “${name}” is not in the standard (${fills(count)}).`,
@@ -66,17 +66,7 @@ export const fillsUnknown: Rule = {
     const fill = findFill(context.standard, decision?.to ?? '');
     if (!fill) return { refused: `The standard has no fill “${decision?.to ?? ''}”.` };
     if (fill.kind === 'gradient') return { refused: 'A gradient is not given to what is filled with lines.' };
-    const rows = context.rowsOf(finding);
-    const scales = rows.map((row) => unitsPerMm(context, row, fill));
-    if (scales.some((scale) => scale === null))
-      return {
-        refused: 'No scale shows some of them, or several do: how large their lines are to be is not known.',
-      };
-    return {
-      operations: [
-        { type: 'set fills', rows, fill: fill.name, unitsPerMm: scales.map((scale) => scale ?? 1) },
-      ],
-    };
+    return drawnAs(context, context.rowsOf(finding), fill);
   },
 
   propose: (context, finding) => {
