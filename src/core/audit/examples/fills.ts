@@ -28,15 +28,28 @@ const THEIRS = fillSchema.parse({ name: 'DIAG_7', lines: [{ angleDeg: 45, spacin
 const BRICK = fillSchema.parse({
   name: 'BRICK',
   material: 'Brickwork, cut',
-  lines: [{ angleDeg: 45, spacingMm: 1.5 }],
+  lines: [{ angleDeg: 135, spacingMm: 2.5 }],
 });
 
-/** A wall that is cut, with its material beside an island for it. */
+/** A wall that is cut, with its material in it, clear of the lines. */
 const labelled =
   (fill: StandardFill): RuleExample['complies']['draw'] =>
   (sheet, file) => {
+    file.layer(asDefined(WALL));
     file.layer(asDefined(TEXT));
-    cut(fill)(sheet, file);
+    const box = (x: number, y: number, w: number, h: number): Point[] => [
+      [x, y],
+      [x + w, y],
+      [x + w, y + h],
+      [x, y + h],
+    ];
+    sheet.polyline({ layer: 'WALL' }, box(12, 10, 54, 16), true);
+    sheet.patternFill({ layer: 'WALL', widthMm: 0.18 }, [box(12, 10, 54, 16), box(25.5, 14.5, 18, 7)], {
+      name: fill.name,
+      angleDeg: 0,
+      scale: 1,
+      families: familiesOf(fill),
+    });
     sheet.text({ layer: 'TEXT' }, [27, 16.5], 3.5, 'Concrete');
   };
 

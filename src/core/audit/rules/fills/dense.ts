@@ -15,7 +15,7 @@ const messages = {
 };
 
 const settings = z.strictObject({
-  least: numberSetting('Lines of a fill lie apart by at least', 'mm on paper', 0.7, { min: 0.1, max: 20 }),
+  least: numberSetting('Least distance from line to line', 'mm on paper', 0.7, { min: 0.1, max: 20 }),
 });
 
 export const fillsDense: Rule = {

@@ -14,7 +14,7 @@ const messages = {
 };
 
 const settings = z.strictObject({
-  least: numberSetting('A fill is at least', 'mm wide on paper', 0.1, { min: 0.01, max: 10 }),
+  least: numberSetting('Least width of a fill', 'mm on paper', 0.1, { min: 0.01, max: 10 }),
 });
 
 export const fillsSliver: Rule = {

@@ -24,9 +24,9 @@ const messages = {
 };
 
 const settings = z.strictObject({
-  least: numberSetting('A line has at least', 'dashes', 6, { min: 4, max: 100 }),
-  dash: numberSetting('A dash is at most', 'mm on paper', 15, { min: 1, max: 100 }),
-  gap: numberSetting('A gap is at most', 'mm on paper', 5, { min: 0.5, max: 50 }),
+  least: numberSetting('Fewest dashes of a line', 'dashes', 6, { min: 4, max: 100 }),
+  dash: numberSetting('Longest dash', 'mm on paper', 15, { min: 1, max: 100 }),
+  gap: numberSetting('Widest gap', 'mm on paper', 5, { min: 0.5, max: 50 }),
 });
 type Settings = z.infer<typeof settings>;
 

@@ -13,7 +13,7 @@ const messages = {
 };
 
 const settings = z.strictObject({
-  tolerance: numberSetting('Lines may lie off by', 'mm', 0.5, {
+  tolerance: numberSetting('How far lines may lie off', 'mm', 0.5, {
     max: 100,
     description: 'In a drawing that names no unit: in units.',
   }),
