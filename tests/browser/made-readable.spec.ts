@@ -110,3 +110,28 @@ test('working notes are hidden, shown, removed and brought back, with their numb
   await expect(finding(page, '3 texts on working layer “G-WORK”')).toBeVisible();
   await expect.poll(() => shaOf(page, id)).toBe(before);
 });
+
+test('what a sender’s names stand for comes out of a table, checked before it is taken', async ({
+  page,
+  request,
+}) => {
+  await sendIn(request, '', { name: 'Table.dxf', sender: 'Table Office', bytes: parcel(0) });
+  await page.goto('/senders');
+  await page.getByRole('button', { name: 'Names of Table Office from a table' }).click();
+  const dialog = page.getByRole('dialog');
+  const rows = dialog.getByLabel('Rows to take in');
+  await rows.fill('Sender’s name\tStands for\nLot boundary\tV-BNDRY');
+  await dialog.getByRole('button', { name: 'Check it' }).click();
+  await expect(dialog.getByText('the standard has no layer “V-BNDRY”')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Back' }).click();
+  await rows.fill('Sender’s name\tStands for\nLot boundary\tV-BNDY\nSpot figures\tV-SPOT');
+  await dialog.getByRole('button', { name: 'Check it' }).click();
+  await dialog.getByRole('button', { name: 'Take over 2 changes' }).click();
+  await expect(page.getByLabel('What Lot boundary stands for')).toHaveValue('V-BNDY');
+  await expect(page.getByLabel('What Spot figures stands for')).toHaveValue('V-SPOT');
+  // It comes out again as it went in.
+  const out = await request.get(
+    (await page.getByRole('link', { name: 'Names of Table Office as CSV' }).getAttribute('href')) ?? '',
+  );
+  expect(await out.text()).toContain('Lot boundary');
+});

@@ -204,7 +204,7 @@ export const FILL_EXAMPLES: Readonly<Record<string, RuleExample>> = {
       spoil: tied,
     },
     breaks: {
-      says: 'The fill lies in a closed line, and is not tied to it.',
+      says: 'It looks the same, but the fill is not tied to the line: where that is moved, it stays behind.',
       draw: grey(strip(16), 'closed'),
     },
   },
