@@ -105,8 +105,17 @@ def plant(planting):
             builder = sheet.add_multileader_mtext("Standard", dxfattribs=dict(at))
             builder.set_content("Panel %d" % i, char_height=2.5)
             builder.add_leader_line(ConnectionSide.left, [Vec2(tip)])
-            builder.build(insert=Vec2(85, end))
+            builder.build(insert=Vec2(95, end))
             keep("leaders/crossing", builder.multileader.dxf.handle)
+        # Labels of their own in one column, one of which stands out of it.
+        for i in range(4):
+            tip = (285, 14 + 12 * i)
+            sheet.add_line((281, tip[1]), tip, dxfattribs=at)
+            builder = sheet.add_multileader_mtext("Standard", dxfattribs=dict(at))
+            builder.set_content("Bolt %d" % i, char_height=2.5)
+            builder.add_leader_line(ConnectionSide.left, [Vec2(tip)])
+            builder.build(insert=Vec2(320 + (1.2 if i == 2 else 0), tip[1] + 4))
+            keep("leaders/column", builder.multileader.dxf.handle)
         # Leaders with labels of their own: one on what it points at, one beside everything, one that ends short with a second line
         # that does not.
         for x, off, rule in ((420, 0, None), (500, 6, "leaders/tip"), (460, 0.6, "leaders/tip")):

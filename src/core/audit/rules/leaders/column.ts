@@ -15,7 +15,7 @@ const messages = {
     `${count} labels of a column are not lined up: they stand up to ${spread} beside each other.`,
   shoulders: (count: number, from: string, to: string) =>
     `${count} leaders of a column have shoulders of ${from} to ${to}.`,
-  labelled: (count: number) => `the columns of ${leaders(count)} with labels of their own`,
+  labelled: (count: number) => `the shoulders of ${leaders(count)} with labels of their own`,
 };
 
 const settings = z.strictObject({
@@ -54,8 +54,8 @@ export const leadersColumn: Rule = {
     return {
       on: {
         leader(row) {
-          if (entityOf(context.drawing, row) === 'LEADER') rows.push(row);
-          else labelled++;
+          rows.push(row);
+          if (entityOf(context.drawing, row) !== 'LEADER') labelled++;
         },
       },
       *finish() {
@@ -83,7 +83,11 @@ export const leadersColumn: Rule = {
 function draftOf(context: AuditContext, column: Column, fault: Fault, own: Settings): FindingDraft | null {
   const { drawing } = context;
   const { mmPerUnit } = column;
-  const members = fault === 'ends' ? column.members : column.members.filter((one) => shoulderOf(one));
+  // The shoulder of a leader with its label in itself is the leader's own setting.
+  const members =
+    fault === 'ends'
+      ? column.members
+      : column.members.filter((one) => one.label !== one.row && shoulderOf(one));
   const figures = members
     .map((one) => (fault === 'ends' ? one.end[0] : shoulderOf(one)!.length))
     .sort((a, b) => a - b);
@@ -101,7 +105,7 @@ function draftOf(context: AuditContext, column: Column, fault: Fault, own: Setti
       fault === 'ends' ? `up to ${mm(rounded(spread))} beside each other` : `${mm(from)} to ${mm(to)}`,
     ),
     // The labels are looked at as well.
-    rows: [...rows, ...members.map(({ label }) => label)].sort((a, b) => a - b),
+    rows: [...new Set([...rows, ...members.map(({ label }) => label)])].sort((a, b) => a - b),
     subject: {
       layer: layerNameOf(drawing, rows[0]),
       kind: 'leader',
@@ -165,7 +169,7 @@ function referenceLine(context: AuditContext, column: Column, own: Settings): Se
             rates: one.points.map((_, i) => (i === 0 ? 0 : 1)),
             drags: false,
           },
-          ...labelLine(context, one.label, [by, 0], 1),
+          ...labelLine(context, one, [by, 0], 1),
         ];
       }),
     ],

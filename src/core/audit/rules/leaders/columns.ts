@@ -1,6 +1,6 @@
 import { type AuditContext, groupBy } from '../../context';
 import type { FollowingLine } from '../../finding';
-import { type Callout, calloutOf, type P } from './shared';
+import { type Callout, calloutOf, labelBoxOf, ownCalloutOf, type P } from './shared';
 
 /** A callout of a column: its label and its scale are known. */
 export interface Columned extends Callout {
@@ -64,12 +64,20 @@ export function columnsOf(context: AuditContext, rows: readonly number[], widthM
 }
 
 function columnedOf(context: AuditContext, row: number): Columned | null {
-  const callout = calloutOf(context, row);
+  const callout = calloutOf(context, row) ?? ownCalloutOf(context, row);
   if (callout?.label == null || callout.mmPerUnit === null) return null;
-  const angle = context.facts.lettering(callout.label)?.angleRad ?? Number.NaN;
+  const angle = angleOf(context, callout);
   if (!(Math.abs(Math.sin(angle)) <= LEVEL && Math.cos(angle) > 0)) return null;
   const { points, label, mmPerUnit } = callout;
   return { ...callout, label, mmPerUnit, end: points[points.length - 1] };
+}
+
+/** The direction of a label, radians. */
+function angleOf(context: AuditContext, callout: Callout): number {
+  if (callout.label !== callout.row)
+    return context.facts.lettering(callout.label ?? -1)?.angleRad ?? Number.NaN;
+  const box = labelBoxOf(context, callout);
+  return box ? Math.atan2(box[3] - box[1], box[2] - box[0]) : Number.NaN;
 }
 
 /** Things in the order of a value, parted where one no longer goes with the first and the last before it. */
@@ -88,8 +96,8 @@ function runsOf<T>(
 }
 
 /** The outline of a label as a line that follows, moved by a way from where it is. */
-export function labelLine({ facts }: AuditContext, label: number, by: P, rate: number): FollowingLine[] {
-  const box = facts.text(label)?.box;
+export function labelLine(context: AuditContext, callout: Callout, by: P, rate: number): FollowingLine[] {
+  const box = labelBoxOf(context, callout);
   if (!box) return [];
   const points = [...box, box[0], box[1]].map((value, i) => value + by[i % 2]);
   return [{ points, rates: points.filter((_, i) => i % 2 === 0).map(() => rate), drags: false }];
