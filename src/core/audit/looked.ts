@@ -40,7 +40,6 @@ const KINDS: Readonly<Partial<Record<Family, readonly ObjectKind[]>>> = {
 
 /** What of a family no rule looks at yet: until one does, a verdict speaks of the rest alone. */
 const NOT_YET: Readonly<Partial<Record<Family, string>>> = {
-  fills: 'no rule yet for where their lines are counted from, ties to boundaries, slivers, and materials',
   geometry: 'no rule yet for groups within groups',
 };
 

@@ -3,6 +3,7 @@ import { readDrawing } from '../../../dxf/read/interpret';
 import type { DrawingComposer } from '../../../dxf/write/composer';
 import { factsOf } from '../../../facts/facts';
 import { familiesOf, fillSchema, type StandardFill } from '../../../standard/fills';
+import { audit } from '../../engine';
 import { bytesOf, findingsOf, GOOD, office, officeLayer, testRule } from '../testing';
 import { fillsChanged } from './changed';
 
@@ -150,4 +151,29 @@ it('gives the lines of the standard in the size of the scale, and leaves the bou
     expect.closeTo(300, 9),
   ]);
   expect(after.fill(row)!.families[0].angleRad).toBeCloseTo((20 * Math.PI) / 180, 9);
+});
+
+it('says what of fills it does not look at: where those are counted from that the standard ties to what they fill, and gradients', () => {
+  const hosted = { ...standard, fills: [{ ...CONCRETE, origin: 'host' as const }] };
+  const bytes = bytesOf({
+    draw: (file) => {
+      filled(CONCRETE, 50)(file);
+      file.model.patternFill({ layer: 'WALL' }, [SQUARE], {
+        name: 'SOLID',
+        angleDeg: 0,
+        scale: 1,
+        families: [],
+        gradient: { from: 0xff0000, to: 0x0000ff, angleDeg: 0 },
+      });
+    },
+  });
+  const read = readDrawing(bytes);
+  if (!read.ok) throw new Error(read.problem.message);
+  const fills = audit(read.value, hosted).looked.find(({ family }) => family === 'fills');
+  expect(fills?.why).toEqual(
+    expect.arrayContaining([
+      'where the lines of 1 fill are counted from: the standard ties them to what they fill',
+      'the colours of 1 gradient',
+    ]),
+  );
 });

@@ -13,6 +13,9 @@ const messages = {
     `${fills(count)} “${name}” ${count === 1 ? 'is' : 'are'} not as the standard has ${count === 1 ? 'it' : 'them'}: ${what}.`,
   unseen: (count: number) =>
     `how large the lines of ${fills(count)} print: no scale shows them, or several do`,
+  hosted: (count: number) =>
+    `where the lines of ${fills(count)} are counted from: the standard ties them to what they fill`,
+  gradients: (count: number) => `the colours of ${count === 1 ? '1 gradient' : `${count} gradients`}`,
 };
 
 const settings = z.strictObject({
@@ -43,18 +46,24 @@ export const fillsChanged: Rule = {
     const own = settings.parse(context.settings);
     const found = new Map<number, Difference>();
     let unseen = 0;
+    let hosted = 0;
+    let gradients = 0;
     return {
       on: {
         fill(row) {
+          if (context.facts.fill(row)?.kind === 'gradient') gradients++;
           const fill = standardFill(context, row);
           if (!fill) return;
           const difference = differenceOf(context, own, row, fill);
           if (difference === 'unseen') unseen++;
           else if (difference) found.set(row, difference);
+          else if (fill.kind === 'lines' && fill.origin === 'host') hosted++;
         },
       },
       *finish() {
         if (unseen > 0) context.notChecked(messages.unseen(unseen));
+        if (hosted > 0) context.notChecked(messages.hosted(hosted));
+        if (gradients > 0) context.notChecked(messages.gradients(gradients));
         const groups = groupBy(found.keys(), (row) => {
           const { fill, what, found: is } = found.get(row)!;
           return `${fill.name}|${what}|${is}`;
