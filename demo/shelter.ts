@@ -1,3 +1,4 @@
+import { polylineHandles, withGroups } from '../src/core/audit/examples/grouped';
 import { sizedOnPaperFor } from '../src/core/audit/examples/paper-scales';
 import { DrawingComposer, type Point, type Props, type SpaceComposer } from '../src/core/dxf/write/composer';
 import { putEdgeFill } from '../src/core/dxf/write/edge-fill';
@@ -319,11 +320,15 @@ export function shelterDetails(): DemoDrawing {
   fills(sheet);
   leftovers(sheet);
   lines(sheet);
+  // Two outlines are in a group, one of them in a group of its own as well.
+  const text = new TextDecoder().decode(file.bytes());
+  const outlines = polylineHandles(text).slice(0, 2);
+  const groups = { Outlines: outlines, Panel: outlines.slice(0, 1) };
   return {
     file: 'CS-52 refuge shelter.dxf',
     sender: 'Corran Shelters',
     project: PROJECT,
-    bytes: file.bytes(),
+    bytes: new TextEncoder().encode(withGroups(text, groups)),
   };
 }
 

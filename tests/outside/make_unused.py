@@ -42,6 +42,10 @@ def make(version, folder, form):
     dimension.render()
     doc.dimstyles.duplicate_entry("Standard", "NOWHERE_4")
     if version != "R12":
+        both = [model.add_circle((20 + 5 * i, 0), 2, dxfattribs=at) for i in range(2)]
+        for name, members in (("BOTH", both), ("ONE", both[:1])):
+            with doc.groups.new(name).edit_data() as group:
+                group.extend(members)
         doc.mline_styles.new("ROAD").elements.append(0.5, color=256, linetype="IN_SET")
     lost = doc.blocks.new("NOWHERE_5")
     lost.add_line((0, 0), (1, 0), dxfattribs={**at, "linetype": "NOWHERE_2"})
@@ -58,6 +62,7 @@ def read(path):
         "textStyles": sorted(one.dxf.name for one in doc.styles),
         "dimensionStyles": sorted(one.dxf.name for one in doc.dimstyles),
         "symbols": sorted(block.name for block in doc.blocks if not block.name.startswith("*")),
+        "groups": {name: len(group) for name, group in doc.groups},
         "objects": [
             [entity.dxftype(), {key: str(value) for key, value in entity.dxfattribs().items() if key != "owner"}]
             for entity in doc.modelspace()

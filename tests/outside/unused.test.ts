@@ -15,6 +15,7 @@ interface Read {
   readonly textStyles: readonly string[];
   readonly dimensionStyles: readonly string[];
   readonly symbols: readonly string[];
+  readonly groups: Readonly<Record<string, number>>;
   readonly objects: readonly unknown[];
 }
 
@@ -55,6 +56,24 @@ it.each(paths.map((path) => [basename(path), path] as const))('%s', (name, path)
     names.filter((one) => !isLost(one) && !(isOld && one === 'IN_SET'));
   for (const kind of ['linetypes', 'textStyles', 'dimensionStyles', 'symbols'] as const)
     expect(now[kind]).toEqual(kept(before[kind]));
+  // A group within another one goes by a rule of its own, and its circle stays.
+  const nested = audit(result.value.drawing, standard).findings.filter(
+    ({ rule }) => rule === 'geometry/groups',
+  );
+  expect(nested.map(({ message }) => message)).toEqual(
+    isOld ? [] : ['1 group lies within another group: ONE.'],
+  );
+  const dissolved = correctDrawing(result.value.bytes, standard, {
+    findings: [],
+    decisions: nested.map(({ key }) => ({ finding: key, option: 'dissolve' })),
+  });
+  if (!dissolved.ok) throw new Error(dissolved.problem.message);
+  const apart = join(folder, `dissolved-${name}`);
+  writeFileSync(apart, dissolved.value.bytes);
+  const [after] = python<Read[]>('make_unused.py', 'read', apart);
+  expect([after.errors, after.groups]).toEqual([before.errors, isOld ? {} : { BOTH: 2 }]);
+  // The circle no longer says that it is in two groups; nothing else of any object differs.
+  expect(after.objects).toEqual(before.objects);
   const again = correctDrawing(result.value.bytes, standard, { findings: [], decisions });
   expect(again.ok && again.value.changes).toEqual([]);
 });

@@ -38,11 +38,6 @@ const KINDS: Readonly<Partial<Record<Family, readonly ObjectKind[]>>> = {
   symbols: ['symbol'],
 };
 
-/** What of a family no rule looks at yet: until one does, a verdict speaks of the rest alone. */
-const NOT_YET: Readonly<Partial<Record<Family, string>>> = {
-  geometry: 'no rule yet for groups within groups',
-};
-
 const familyOf = (rule: Rule): Family | undefined => OF_FOLDER[rule.meta.id.split('/')[0]];
 
 /** What of a family the edition defines; 0 where it says nothing of it. */
@@ -98,7 +93,6 @@ export function lookedAt(
     const off = own.filter((rule) => !isOn(rule));
     const failed = failures.flatMap(({ rule }) => named(rule)?.meta.title ?? []);
     const why = [
-      ...(NOT_YET[family] === undefined ? [] : [NOT_YET[family]]),
       ...off.map(({ meta }) => `switched off: ${meta.title}`),
       ...own.flatMap((rule) => {
         const set = standard.rules[rule.meta.id] ?? PLAIN_RULE;

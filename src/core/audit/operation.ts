@@ -56,6 +56,8 @@ export type Operation =
   | { readonly type: 'join records'; readonly kind: RecordKind; readonly name: string }
   /** Objects, and vertices and attributes of objects, that are given a handle of their own: by the tag that holds it. */
   | { readonly type: 'new handles'; readonly tags: readonly number[] }
+  /** Groups go, by their handles; their objects stay. */
+  | { readonly type: 'dissolve groups'; readonly groups: readonly string[] }
   /** Records that nothing uses. */
   | { readonly type: 'remove records'; readonly kind: RecordKind; readonly names: readonly string[] }
   | { readonly type: 'mend structure'; readonly oddity: number }
@@ -326,6 +328,8 @@ export function footprintOf(operation: Operation): Footprint {
       return { reads: [], writes: [`${operation.kind} ${operation.name.toLowerCase()}`], objects: null };
     case 'new handles':
       return { reads: [], writes: ['handles'], objects: null };
+    case 'dissolve groups':
+      return { reads: [], writes: operation.groups.map((group) => `group ${group}`), objects: null };
     case 'remove records':
       return {
         reads: [],

@@ -7,6 +7,7 @@ import { formatColour, hexOf } from '../dxf/colour';
 import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
 import { type RecordKind, recordsNamed, TABLES } from '../dxf/edit/edit-records';
 import { handleOfRecord, removeDoubledRecord } from '../dxf/edit/owned-records';
+import { removeKeptRecords } from '../dxf/edit/remove-objects';
 import { removeUnused } from '../dxf/edit/remove-unused';
 import { foldName } from '../dxf/interner';
 import { NO_RGB, WIDTH_DEFAULT } from '../dxf/objects';
@@ -130,6 +131,9 @@ export class Applying {
         return;
       case 'new handles':
         this.newHandles(rule, operation.tags);
+        return;
+      case 'dissolve groups':
+        this.dissolveGroups(rule, operation.groups);
         return;
       case 'remove records':
         this.removeRecords(rule, operation.kind, operation.names);
@@ -299,6 +303,27 @@ export class Applying {
         after: 'removed',
       });
       removeDoubledRecord(this.editor, table, other, first);
+    }
+  }
+
+  private dissolveGroups(rule: string, handles: readonly string[]): void {
+    const { drawing } = this.context;
+    const groups = drawing.groups.filter(({ handle }) => handles.includes(handle));
+    removeKeptRecords(
+      this.editor,
+      groups.map(({ range }) => range),
+    );
+    for (const { name, handle, range, members } of groups) {
+      this.mentions.listRecords(range);
+      this.changes.push({
+        rule,
+        handle,
+        kind: 'group',
+        property: 'record',
+        where: 'groups',
+        before: name,
+        after: `dissolved, ${members.length === 1 ? '1 object stays' : `${members.length} objects stay`}`,
+      });
     }
   }
 

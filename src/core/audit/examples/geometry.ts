@@ -2,12 +2,14 @@ import type { SpaceComposer } from '../../dxf/write/composer';
 import { geometryDoubled } from '../rules/geometry/doubled';
 import { geometryEnds } from '../rules/geometry/ends';
 import { geometryFar } from '../rules/geometry/far';
+import { geometryGroups } from '../rules/geometry/groups';
 import { geometryHeights } from '../rules/geometry/heights';
 import { geometryLevel } from '../rules/geometry/level';
 import { geometryNothing } from '../rules/geometry/nothing';
 import { geometryOverlapping } from '../rules/geometry/overlapping';
 import { geometryRound } from '../rules/geometry/round';
 import { asDefined, office, type RuleExample, WALL } from './example';
+import { polylineHandles, withGroups } from './grouped';
 
 /** A wall with a door, and what else is drawn of it. */
 const room =
@@ -49,7 +51,38 @@ const shelves =
       sheet.line({ layer: 'WALL' }, [8, 7 + 4 * i], [8 + length, 7 + 4 * i]);
   };
 
+/** Two boxes, put together. */
+const boxes: RuleExample['complies']['draw'] = (sheet, file) => {
+  file.layer(asDefined(WALL));
+  for (const x of [14, 44])
+    sheet.polyline(
+      { layer: 'WALL' },
+      [
+        [x, 10],
+        [x + 20, 10],
+        [x + 20, 26],
+        [x, 26],
+      ],
+      true,
+    );
+};
+const inGroups =
+  (nested: boolean) =>
+  (text: string): string => {
+    const both = polylineHandles(text);
+    return withGroups(text, { Boxes: both, ...(nested ? { 'Left box': both.slice(0, 1) } : {}) });
+  };
+
 export const GEOMETRY_EXAMPLES: Readonly<Record<string, RuleExample>> = {
+  [geometryGroups.meta.id]: {
+    standard: office(),
+    complies: { says: 'The two boxes are in one group.', draw: boxes, spoil: inGroups(false) },
+    breaks: {
+      says: 'It looks the same, but one of the boxes is in a group of its own as well.',
+      draw: boxes,
+      spoil: inGroups(true),
+    },
+  },
   [geometryDoubled.meta.id]: {
     standard: office(),
     complies: { says: 'Three lines.', draw: room() },

@@ -35,6 +35,7 @@ import { fillsUnknown } from './fills/unknown';
 import { geometryDoubled } from './geometry/doubled';
 import { geometryEnds } from './geometry/ends';
 import { geometryFar } from './geometry/far';
+import { geometryGroups } from './geometry/groups';
 import { geometryHeights } from './geometry/heights';
 import { geometryLevel } from './geometry/level';
 import { geometryNothing } from './geometry/nothing';
@@ -172,6 +173,7 @@ export const RULES: readonly Rule[] = [
   geometryRound,
   geometryHeights,
   geometryFar,
+  geometryGroups,
   pensNotPermitted,
   layersHidden,
   layersEmptyUnknown,

@@ -60,6 +60,16 @@ function forgetHandles(base: EditBase, range: TagRange, gone: Set<string>): void
   }
 }
 
+/** Removes records that are kept beside the drawing, groups among them; what they list stays, and what points to them no longer does. */
+export function removeKeptRecords(base: EditBase, ranges: readonly TagRange[]): void {
+  const gone = new Set<string>();
+  for (const range of ranges) removeKept(base, range, gone);
+  for (let before = 0; gone.size > before; ) {
+    before = gone.size;
+    mendPointers(base, gone);
+  }
+}
+
 /** Removes a record that is kept beside the drawing, with what hangs on it. */
 function removeKept(base: EditBase, range: TagRange, gone: Set<string>): void {
   const handle = base.drawing.reader.findText(range, 5).toUpperCase();

@@ -18,6 +18,22 @@ testRule(parallelsChanged, {
     },
     { name: 'a hair wider', standard, draw: (file) => placed(file, 'Kerb', [75.3, 25, -75]) },
     {
+      // Brought in line by the header's unit it would be 75 m wide.
+      name: 'a set whose distances have no size, since the labels of the drawing speak of another unit than its header',
+      standard,
+      draw: (file) => {
+        placed(file, 'Kerb', [0.06, 0.025, -0.06]);
+        for (const [i, [says, length]] of [
+          ['12.50 m', 12.5],
+          ['8.00 m', 8],
+          ['4.20 m', 4.2],
+        ].entries() as IterableIterator<[number, [string, number]]>) {
+          file.model.line({ layer: 'ROAD' }, [0, 20 * i], [length, 20 * i]);
+          file.model.text({ layer: 'ROAD' }, [length * 0.42, 20 * i + length * 0.02], length * 0.03, says);
+        }
+      },
+    },
+    {
       name: 'a changed set that nothing is drawn in',
       standard,
       draw: (file) => placed(file, 'Kerb', [1, 0, -1], false),

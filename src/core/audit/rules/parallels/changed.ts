@@ -6,13 +6,23 @@ import { clauseOf } from '../../context';
 import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
-import { cutByHand, ownLinetype, recordNamed, runs, runsBySet, setNamed, whyCut } from './shared';
+import {
+  certainUnit,
+  cutByHand,
+  ownLinetype,
+  recordNamed,
+  runs,
+  runsBySet,
+  SETTLE_UNIT,
+  setNamed,
+  whyCut,
+} from './shared';
 
 const messages = {
   changed: (name: string, what: readonly string[], count: number) =>
     `Parallel-line set “${name}” is not as the standard has it: ${what.join(', ')} (${runs(count)}).`,
-  settleUnit: 'The drawing names no unit: once it is settled, the set is brought in line.',
-  noUnit: (count: number) => `how far the lines of ${runs(count)} lie apart: the drawing names no unit`,
+  noUnit: (count: number) =>
+    `how far the lines of ${runs(count)} lie apart: the drawing names no unit, or its labels speak of another`,
 };
 
 const settings = z.strictObject({
@@ -36,13 +46,14 @@ export const parallelsChanged: Rule = {
     const { drawing, standard, excepts } = context;
     const { tolerance } = settings.parse(context.settings);
     const rowsOf = runsBySet(context);
+    const unitMm = certainUnit(context);
     let unknown = 0;
     for (const set of drawing.parallelSets.values()) {
       const wanted = setNamed(standard.parallels, set.name);
       const rows = (rowsOf.get(foldName(set.name)) ?? []).filter((row) => !excepts(row));
       if (!wanted || rows.length === 0) continue;
-      if (drawing.unitMm === null) unknown += rows.length;
-      const what = differences(set, wanted, drawing.unitMm, tolerance);
+      if (unitMm === null) unknown += rows.length;
+      const what = differences(set, wanted, unitMm, tolerance);
       if (what.length === 0) continue;
       yield {
         message: messages.changed(set.name, what, rows.length),
@@ -51,8 +62,8 @@ export const parallelsChanged: Rule = {
         rows,
         subject: { kind: 'parallel-line set', value: set.name },
         ...clauseOf(wanted),
-        ...(drawing.unitMm === null
-          ? { correction: 'manual' as const, remedy: messages.settleUnit }
+        ...(unitMm === null
+          ? { correction: 'manual' as const, remedy: SETTLE_UNIT }
           : {
               remedy: `The set as the standard has it; ${runs(rows.length)} ${rows.length === 1 ? 'follows' : 'follow'}.`,
             }),
@@ -66,7 +77,7 @@ export const parallelsChanged: Rule = {
     const set = recordNamed(drawing, finding.subject.value ?? '');
     const wanted = setNamed(standard.parallels, finding.subject.value ?? '');
     if (!set || !wanted) return { refused: 'The drawing or the standard no longer has this set.' };
-    if (drawing.unitMm === null) return { refused: messages.settleUnit };
+    if (certainUnit(context) === null) return { refused: SETTLE_UNIT };
     const rows = context.rowsOf(finding);
     const cut = cutByHand(drawing, rows);
     if (cut.length > 0 && set.elements.length !== wanted.lines.length) return { refused: whyCut(cut.length) };
