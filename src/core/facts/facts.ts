@@ -240,6 +240,17 @@ export class Facts {
     return this.lazily('units', () => unitsOf(this.drawing));
   }
 
+  /**
+   * What a unit of the drawing is, mm; null where it names none, or where the labels beside its lines speak of another: what is
+   * drawn by it would come out a thousand times too large.
+   */
+  get certainUnitMm(): number | null {
+    const { unitMm } = this.drawing;
+    const { mmPerUnit } = this.units;
+    if (unitMm === null || mmPerUnit === null) return unitMm;
+    return Math.abs(mmPerUnit / unitMm - 1) < 1e-3 ? unitMm : null;
+  }
+
   /** Whether an object of the model or of a sheet is drawn with a pattern. */
   isPatterned(row: number): boolean {
     return this.lazily('patterned', () => new Patterned(this.drawing)).has(row);

@@ -36,7 +36,7 @@ export function unitsPerMm(
   const container = drawing.containers[drawing.objects.container[row]];
   // On a sheet itself nothing says at which scale a part of a model is drawn there.
   if (basis === 'model')
-    return container.kind === 'sheet' || drawing.unitMm === null ? null : 1 / drawing.unitMm;
+    return container.kind === 'sheet' || facts.certainUnitMm === null ? null : 1 / facts.certainUnitMm;
   const mmPerUnit = facts.oneScale(row);
   return mmPerUnit === null ? null : 1 / mmPerUnit;
 }

@@ -7,7 +7,6 @@ import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
 import {
-  certainUnit,
   cutByHand,
   ownLinetype,
   recordNamed,
@@ -46,7 +45,7 @@ export const parallelsChanged: Rule = {
     const { drawing, standard, excepts } = context;
     const { tolerance } = settings.parse(context.settings);
     const rowsOf = runsBySet(context);
-    const unitMm = certainUnit(context);
+    const unitMm = context.facts.certainUnitMm;
     let unknown = 0;
     for (const set of drawing.parallelSets.values()) {
       const wanted = setNamed(standard.parallels, set.name);
@@ -77,7 +76,7 @@ export const parallelsChanged: Rule = {
     const set = recordNamed(drawing, finding.subject.value ?? '');
     const wanted = setNamed(standard.parallels, finding.subject.value ?? '');
     if (!set || !wanted) return { refused: 'The drawing or the standard no longer has this set.' };
-    if (certainUnit(context) === null) return { refused: SETTLE_UNIT };
+    if (context.facts.certainUnitMm === null) return { refused: SETTLE_UNIT };
     const rows = context.rowsOf(finding);
     const cut = cutByHand(drawing, rows);
     if (cut.length > 0 && set.elements.length !== wanted.lines.length) return { refused: whyCut(cut.length) };

@@ -42,14 +42,4 @@ export const cutByHand = (drawing: Drawing, rows: readonly number[]): number[] =
 export const whyCut = (count: number): string =>
   `${count === 1 ? '1 run has' : `${count} runs have`} pieces cut out by hand, which would lie elsewhere: drawn again by a person.`;
 
-/**
- * What a unit of the drawing is, mm; null where it names none, or where the labels beside its lines speak of another: a set of
- * 150 mm would come out a thousand times too wide.
- */
-export function certainUnit({ drawing, facts }: AuditContext): number | null {
-  const { unitMm } = drawing;
-  const { mmPerUnit } = facts.units;
-  if (unitMm === null || mmPerUnit === null) return unitMm;
-  return Math.abs(mmPerUnit / unitMm - 1) < 1e-3 ? unitMm : null;
-}
 export const SETTLE_UNIT = 'The drawing names no unit, or its labels speak of another: settle it first.';

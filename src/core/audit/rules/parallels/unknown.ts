@@ -5,17 +5,7 @@ import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
 import { named, words } from '../../value';
-import {
-  certainUnit,
-  cutByHand,
-  nameOfSet,
-  recordNamed,
-  runs,
-  runsBySet,
-  SETTLE_UNIT,
-  setNamed,
-  whyCut,
-} from './shared';
+import { cutByHand, nameOfSet, recordNamed, runs, runsBySet, SETTLE_UNIT, setNamed, whyCut } from './shared';
 
 const messages = {
   unknown: (name: string, count: number) =>
@@ -59,7 +49,7 @@ export const parallelsUnknown: Rule = {
     const { drawing, standard } = context;
     const to = setNamed(standard.parallels, decision?.to ?? '');
     if (!to) return { refused: `The standard has no set “${decision?.to ?? ''}”.` };
-    if (certainUnit(context) === null) return { refused: SETTLE_UNIT };
+    if (context.facts.certainUnitMm === null) return { refused: SETTLE_UNIT };
     if (drawing.parallelSets.size === 0)
       return { refused: 'The drawing keeps no list of sets that another could be added to.' };
     const rows = context.rowsOf(finding);
