@@ -22,7 +22,12 @@ export function setParallelSet(base: EditBase, set: DrawingParallelSet, to: NewP
   // What is seen of the set beside its ends and its fill, such as its mitres, stays as it is.
   const ends = 1 | 16 | 64 | 256 | 1024;
   base.edits.replace(flags, (reader.int(flags) & ~ends) | Number(value(70)));
-  if (to.fillColour !== null) base.edits.replace(fill, to.fillColour);
+  if (to.fillColour !== null) {
+    base.edits.replace(fill, to.fillColour);
+    // A colour in full stands before the number.
+    for (let tag = fill + 1; tag < count; tag++)
+      if (codes[tag] === 420 || codes[tag] === 430) base.edits.remove(tag);
+  }
   base.edits.replace(count, to.lines.length);
   let end = count + 1;
   while (end < set.range.end && codes[end] !== 0 && codes[end] < 1000) end++;
