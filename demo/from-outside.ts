@@ -55,6 +55,7 @@ export function quayDetails(): DemoDrawing {
     ['Hidden', 8, 'HIDDEN2'],
     ['Centre', 1, 'CENTER2'],
     ['Concrete', 252],
+    ['Beton', 252],
     ['Notes', 3],
     ['Sheet', 4],
     ['Dims', 2],
@@ -69,6 +70,8 @@ export function quayDetails(): DemoDrawing {
     ['Edge beam', 25, edgeBeam],
     ['Key of details', 200, key],
   ];
+  // What came from another office is on a layer of its own.
+  m.line(on('Beton'), [253_400, 42_700], [253_900, 42_700]);
   let x = 250_000;
   for (const [i, [title, scale, draw]] of details.entries()) {
     const y = 40_000 + (i % 2) * 350;

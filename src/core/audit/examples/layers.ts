@@ -6,6 +6,7 @@ import { layersEmptyUnknown } from '../rules/layers/empty-unknown';
 import { layersHidden } from '../rules/layers/hidden';
 import { layersLinetype } from '../rules/layers/linetype';
 import { layersMissing } from '../rules/layers/missing';
+import { layersOnePurpose } from '../rules/layers/one-purpose';
 import { layersPrinting } from '../rules/layers/printing';
 import { layersUnknown } from '../rules/layers/unknown';
 import { layersWidth } from '../rules/layers/width';
@@ -13,6 +14,15 @@ import { AXIS, asDefined, office, type RuleExample, TEXT, WALL, wallWithAxis } f
 
 type Draw = RuleExample['complies']['draw'];
 const WALLS = asDefined(WALL);
+
+/** Two walls on layers of a sender's. */
+const wallsOn =
+  (lower: string, upper: string): Draw =>
+  (sheet, file) => {
+    for (const name of new Set([lower, upper])) file.layer({ ...WALLS, name });
+    sheet.line({ layer: lower }, [8, 13], [70, 13]);
+    sheet.line({ layer: upper }, [8, 23], [70, 23]);
+  };
 
 /** The wall with its axis, a record of the wall's layer as given. */
 const drawnWith =
@@ -66,6 +76,17 @@ export const LAYER_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     breaks: {
       says: 'The walls are on “Mauern”, which the standard does not have.',
       draw: named('on Mauern', 'Mauern'),
+    },
+  },
+  [layersOnePurpose.meta.id]: {
+    standard: office({ layers: [AXIS] }),
+    complies: {
+      says: 'Both walls are on one layer, whatever it is called.',
+      draw: wallsOn('Walls', 'Walls'),
+    },
+    breaks: {
+      says: 'One is on “Walls”, one on “Wände”: two layers for one thing.',
+      draw: wallsOn('Walls', 'Wände'),
     },
   },
   [layersHidden.meta.id]: {

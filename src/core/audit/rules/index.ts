@@ -48,6 +48,7 @@ import { layersEmptyUnknown } from './layers/empty-unknown';
 import { layersHidden } from './layers/hidden';
 import { layersLinetype } from './layers/linetype';
 import { layersMissing } from './layers/missing';
+import { layersOnePurpose } from './layers/one-purpose';
 import { layersPrinting } from './layers/printing';
 import { layersUnknown } from './layers/unknown';
 import { layersWidth } from './layers/width';
@@ -175,6 +176,7 @@ export const RULES: readonly Rule[] = [
   geometryFar,
   geometryGroups,
   pensNotPermitted,
+  layersOnePurpose,
   layersHidden,
   layersEmptyUnknown,
   objectsOwnColour,
