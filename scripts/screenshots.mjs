@@ -55,6 +55,7 @@ await page.getByRole('button', { name: /^Take over \d+/ }).click();
 await page.getByRole('button', { name: 'Undo' }).waitFor();
 await page.getByRole('button', { name: /automatically/ }).click();
 await page.getByRole('button', { name: /^Make [\d,]+ changes?$/ }).waitFor();
+await page.getByText('Drawing both pictures').waitFor({ state: 'hidden' });
 await page.screenshot({ path: 'docs/screenshots/plan.png' });
 await page.getByRole('button', { name: /^Make [\d,]+ changes?$/ }).click();
 await page.getByRole('button', { name: /automatically/ }).waitFor({ state: 'detached' });
