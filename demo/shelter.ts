@@ -3,6 +3,7 @@ import { sizedOnPaperFor } from '../src/core/audit/examples/paper-scales';
 import { DrawingComposer, type Point, type Props, type SpaceComposer } from '../src/core/dxf/write/composer';
 import { putEdgeFill } from '../src/core/dxf/write/edge-fill';
 import { putLeader } from '../src/core/dxf/write/leader';
+import { newParallelSet } from '../src/core/records/parallel-set-record';
 import { newTextStyle } from '../src/core/records/text-style-record';
 import type { DimensionValues } from '../src/core/standard/dimension-settings';
 import { familiesOf } from '../src/core/standard/fills';
@@ -273,15 +274,7 @@ export function shelterDetails(): DemoDrawing {
       endCap: 'open',
       fillColour: null,
     });
-  file.parallelSet({
-    ...DUCT,
-    description: DUCT.use,
-    lines: DUCT.lines.map(({ offsetMm, colour, linetype }) => ({
-      offset: offsetMm,
-      colour: colour ?? 256,
-      linetype: linetype === '' ? 'BYLAYER' : linetype,
-    })),
-  });
+  file.parallelSet(newParallelSet(DUCT));
   const style = defineStyle(file, 'OHW-Millimetres', 1, { ...SETTINGS, textHeightMm: 3.5 });
   const arrows = defineStyle(file, 'OHW-Steel', 1, {
     ...SETTINGS,

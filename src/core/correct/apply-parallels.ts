@@ -1,5 +1,4 @@
 import type { Operation } from '../audit/operation';
-import type { DrawingParallelSet } from '../dxf/drawing';
 import {
   addParallelSet,
   followSet,
@@ -7,11 +6,9 @@ import {
   removeParallelSet,
   setParallelSet,
 } from '../dxf/edit/edit-parallels';
-import type { NewParallelSet } from '../dxf/edit/parallel-set-tags';
-import { foldName } from '../dxf/interner';
-import { parallelRun } from '../dxf/read/parallel-run';
-import { inOrder, type StandardParallelSet } from '../standard/parallels';
-import { findLinetype } from '../standard/standard';
+import { parallelRun, parallelSetNamed } from '../dxf/read/parallel-run';
+import { newParallelSet } from '../records/parallel-set-record';
+import { findLinetype, findParallelSet } from '../standard/standard';
 import type { ApplyingHand } from './apply-lettering';
 
 /** Operations on sets of parallel lines and what is drawn in them. */
@@ -24,8 +21,6 @@ export type ParallelOperation = Extract<
 export function applyParallels(hand: ApplyingHand, rule: string, operation: ParallelOperation): void {
   const { context, editor, objectChange, styleChange } = hand;
   const { drawing, standard } = context;
-  const setOf = (name: string): DrawingParallelSet | undefined =>
-    [...drawing.parallelSets.values()].find((set) => foldName(set.name) === foldName(name));
   const follow = (rows: readonly number[], offsets: readonly number[], moved?: readonly number[]): void => {
     for (const [i, row] of rows.entries()) {
       const before = parallelRun(drawing, row).corners[0]?.lines.length ?? 0;
@@ -47,23 +42,25 @@ export function applyParallels(hand: ApplyingHand, rule: string, operation: Para
     }
     return;
   }
-  const wanted = standard.parallels.find(
-    ({ name }) =>
-      foldName(name) === foldName(operation.type === 'set parallel set' ? operation.like : operation.to),
+  const wanted = findParallelSet(
+    standard,
+    operation.type === 'set parallel set' ? operation.like : operation.to,
   );
   if (!wanted || drawing.unitMm === null) return;
-  const made = newSet(hand, wanted, drawing.unitMm);
+  const made = newParallelSet(wanted, drawing.unitMm, (linetype) =>
+    editor.ensureLinetype(linetype, findLinetype(standard, linetype)),
+  );
   const offsets = made.lines.map(({ offset }) => offset);
   if (operation.type === 'set parallel set') {
-    const set = setOf(operation.name);
+    const set = parallelSetNamed(drawing, operation.name);
     if (!set) return;
     setParallelSet(editor, set, made);
     styleChange(rule, 'parallel-line set', set.range, 'record', operation.before, operation.after);
     follow(operation.rows, offsets);
     return;
   }
-  const from = setOf(operation.from);
-  const present = setOf(operation.to);
+  const from = parallelSetNamed(drawing, operation.from);
+  const present = parallelSetNamed(drawing, operation.to);
   const beside = from ?? [...drawing.parallelSets.values()][0];
   const handle = present
     ? drawing.reader.findText(present.range, 5)
@@ -88,24 +85,4 @@ export function applyParallels(hand: ApplyingHand, rule: string, operation: Para
       from.name,
       `removed, its runs are in ${name}`,
     );
-}
-
-/** A set of the standard as a drawing holds it: in its units, with the linetypes that it names. */
-function newSet({ context, editor }: ApplyingHand, set: StandardParallelSet, unitMm: number): NewParallelSet {
-  const { lines, name, use, startCap, endCap, fillColour } = inOrder(set);
-  return {
-    name,
-    description: use,
-    startCap,
-    endCap,
-    fillColour,
-    lines: lines.map(({ offsetMm, colour, linetype }) => ({
-      offset: offsetMm / unitMm,
-      colour: colour ?? 256,
-      linetype:
-        linetype === ''
-          ? 'BYLAYER'
-          : editor.ensureLinetype(linetype, findLinetype(context.standard, linetype)),
-    })),
-  };
 }

@@ -44,6 +44,14 @@ const DEFAULT_COLOUR: Colour = { number: CONTRAST };
 export const isLinetypeFromLayer = (name: string): boolean => foldName(name) === LINETYPE_FROM_LAYER;
 export const isLinetypeFromSymbol = (name: string): boolean => foldName(name) === LINETYPE_FROM_SYMBOL;
 
+/** The linetype that an object names for itself; null where it takes that of its layer or of the symbol around it. */
+export function ownLinetypeOf({ document, objects }: Drawing, row: number): string | null {
+  const id = objects.linetype[row];
+  if (id < 0) return null;
+  const name = document.names.text(id);
+  return isLinetypeFromLayer(name) || isLinetypeFromSymbol(name) ? null : name;
+}
+
 /**
  * Resolves the colour, linetype and width of a row.
  * @param placement how the placement of the symbol around it looks, null outside of symbols

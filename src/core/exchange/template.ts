@@ -9,6 +9,7 @@ import { hatchPieces } from '../geometry/hatch';
 import { KEPT_RECORD } from '../learn/learn';
 import { dimensionRecord, TERMINATOR_SYMBOLS } from '../records/dimension-record';
 import { marksOf, WORDS_STYLE } from '../records/linetype-marks';
+import { newParallelSet } from '../records/parallel-set-record';
 import { newTextStyle } from '../records/text-style-record';
 import type { StandardLayer } from '../standard/definitions';
 import { dimensionValues, type StandardDimensionStyle } from '../standard/dimension-settings';
@@ -89,20 +90,8 @@ export function putDefinitions(file: DrawingComposer, standard: Standard): void 
     });
   }
   for (const set of standard.parallels) {
-    const ordered = inOrder(set);
-    file.parallelSet({
-      name: set.name,
-      description: set.use,
-      lines: ordered.lines.map(({ offsetMm, colour, linetype }) => ({
-        offset: offsetMm,
-        colour: colour ?? 256,
-        linetype: linetype || 'BYLAYER',
-      })),
-      startCap: set.startCap,
-      endCap: set.endCap,
-      fillColour: set.fillColour,
-      own: { use: set.use, clause: set.clause, notes: set.notes },
-    });
+    const { use, clause, notes } = set;
+    file.parallelSet({ ...newParallelSet(set), own: { use, clause, notes } });
   }
 }
 

@@ -1,4 +1,4 @@
-import { BASE_LAYER, isLinetypeFromLayer, isLinetypeFromSymbol } from '../drawing/effective';
+import { BASE_LAYER, isLinetypeFromLayer, isLinetypeFromSymbol, ownLinetypeOf } from '../drawing/effective';
 import { type Drawing, type DrawingLinetype, isSheetItself, kindOf, layerNameOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import { OBJECT_KINDS, type ObjectKind } from '../dxf/object-kinds';
@@ -46,11 +46,7 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
     if (!written.has(layer) && !isSheetItself(drawing, row)) written.set(layer, layerNameOf(drawing, row));
     if (objects.rgb[row] >= 0 || (objects.colour[row] > 0 && objects.colour[row] < 256))
       addTo(own, layer, 'colour');
-    const linetype = objects.linetype[row];
-    if (linetype >= 0) {
-      const named = drawing.document.names.text(linetype);
-      if (!isLinetypeFromLayer(named) && !isLinetypeFromSymbol(named)) addTo(own, layer, 'linetype');
-    }
+    if (ownLinetypeOf(drawing, row) !== null) addTo(own, layer, 'linetype');
     if (transparent.has(row)) addTo(own, layer, 'transparency');
     if (objects.width[row] >= 0) {
       addTo(own, layer, 'width');

@@ -15,7 +15,7 @@ import { followed } from './line-families';
 import { lineMarkSchema } from './line-marks';
 import { meaningSchema } from './meanings';
 import { NAMED_THINGS, type NamedThing, namingSchema } from './naming';
-import { parallelSetSchema } from './parallels';
+import { parallelSetSchema, type StandardParallelSet } from './parallels';
 import { ruleSettingsSchema } from './rule-settings';
 import { checkParts } from './standard-parts';
 
@@ -198,6 +198,9 @@ export const findLinetype = (standard: Standard, linetype: string): StandardLine
 
 export const findFill = (standard: Standard, name: string): StandardFill | undefined =>
   standard.fills.find((candidate) => foldName(candidate.name) === foldName(name));
+
+export const findParallelSet = (standard: Standard, name: string): StandardParallelSet | undefined =>
+  standard.parallels.find((candidate) => foldName(candidate.name) === foldName(name));
 
 /** A linetype with nothing said beyond what is given. */
 export const lineOf = ({

@@ -1,4 +1,4 @@
-import { isLinetypeFromLayer, isLinetypeFromSymbol } from '../../drawing/effective';
+import { ownLinetypeOf } from '../../drawing/effective';
 import { kindOf } from '../../dxf/drawing';
 import { foldName } from '../../dxf/interner';
 import { LINE_KINDS } from '../../dxf/object-kinds';
@@ -110,10 +110,8 @@ function patternReader(
     return meaning ? { meaning, because: `in ${name}`, sure: BY_PATTERN } : null;
   };
   return (row) => {
-    const id = drawing.objects.linetype[row];
-    if (id < 0) return null;
-    const name = drawing.document.names.text(id);
-    if (isLinetypeFromLayer(name) || isLinetypeFromSymbol(name)) return null;
+    const name = ownLinetypeOf(drawing, row);
+    if (name === null) return null;
     const folded = foldName(name);
     let looks = known.get(folded);
     if (looks === undefined) {

@@ -46,6 +46,12 @@ const triple = (reader: TagReader, tag: number): Point3 => [
   reader.document.tags.codes[tag + 2] === reader.document.tags.codes[tag] + 20 ? reader.number(tag + 2) : 0,
 ];
 
+/** The set of a drawing that has a name. */
+export function parallelSetNamed(drawing: Drawing, name: string): DrawingParallelSet | undefined {
+  const folded = foldName(name);
+  return [...drawing.parallelSets.values()].find((set) => foldName(set.name) === folded);
+}
+
 /** Reads a run of parallel lines; what is broken off has fewer corners, or corners with fewer lines. */
 export function parallelRun(drawing: Drawing, row: number): ParallelRun {
   const { reader } = drawing;
@@ -86,12 +92,9 @@ export function parallelRun(drawing: Drawing, row: number): ParallelRun {
     if (corner && corner.start > 0 && LINE_CODES.has(code)) corner.end = tag;
   }
   const name = f.text(2);
-  const named = foldName(name);
   return {
     name,
-    set:
-      drawing.parallelSets.get(f.text(340).toUpperCase()) ??
-      [...drawing.parallelSets.values()].find((set) => foldName(set.name) === named),
+    set: drawing.parallelSets.get(f.text(340).toUpperCase()) ?? parallelSetNamed(drawing, name),
     scale: f.num(40, 1),
     justification: f.int(70),
     flags: f.int(71),

@@ -6,17 +6,12 @@ import { findLinetype, type Standard } from '../../../standard/standard';
 import type { AuditContext } from '../../context';
 import { removal } from '../../finding';
 import type { Rule } from '../../rule';
-import { words } from '../../value';
+import { listed, words } from '../../value';
 
 const messages = {
   unused: (kind: UnusedKind, names: readonly string[]) =>
     `${countOf(kind, names.length)} ${names.length === 1 ? 'is' : 'are'} used nowhere: ${listed(names)}.`,
 };
-
-/** Names that are said before the rest is counted. */
-const MOST_SAID = 4;
-const listed = (names: readonly string[]): string =>
-  `${names.slice(0, MOST_SAID).join(', ')}${names.length > MOST_SAID ? ` and ${names.length - MOST_SAID} more` : ''}`;
 
 export const fileUnused: Rule = {
   meta: {

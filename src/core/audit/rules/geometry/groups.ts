@@ -1,7 +1,7 @@
 import type { Drawing, DrawingGroup } from '../../../dxf/drawing';
 import { type AuditContext, isPlaced } from '../../context';
 import type { Rule } from '../../rule';
-import { words } from '../../value';
+import { listed, words } from '../../value';
 
 const groupsOf = (count: number): string => (count === 1 ? '1 group' : `${count} groups`);
 
@@ -11,11 +11,6 @@ const messages = {
   inside: (names: readonly string[]) =>
     `${groupsOf(names.length)} ${names.length === 1 ? 'is' : 'are'} hidden inside symbols: ${listed(names)}.`,
 };
-
-/** Names that are said before the rest is counted. */
-const MOST_SAID = 4;
-const listed = (names: readonly string[]): string =>
-  `${names.slice(0, MOST_SAID).join(', ')}${names.length > MOST_SAID ? ` and ${names.length - MOST_SAID} more` : ''}`;
 
 type Fault = 'nested' | 'inside';
 

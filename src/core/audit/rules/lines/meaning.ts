@@ -1,4 +1,4 @@
-import { isLinetypeFromLayer, isLinetypeFromSymbol } from '../../../drawing/effective';
+import { ownLinetypeOf } from '../../../drawing/effective';
 import { type Drawing, kindOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { LINE_KINDS } from '../../../dxf/object-kinds';
@@ -43,7 +43,7 @@ export const linesMeaning: Rule = {
           continue;
         const definition = findLinetype(standard, meaning.linetype);
         if (!definition) continue;
-        const own = ownLinetype(drawing, row);
+        const own = ownLinetypeOf(drawing, row);
         // On a known layer the layer's own rules see to it, but for linetypes that were approved of.
         if (use.standard && (own === null || !use.standard.ownValuesAllowed.includes('linetype'))) continue;
         const wanted = readsAs(definition.elementsMm);
@@ -90,7 +90,7 @@ interface Stray {
 
 /** What a line reads as where it is seen: a pattern whose gaps close up on paper is none. */
 function readsHere({ drawing, facts }: AuditContext, use: LayerUse, row: number): string {
-  const pattern = readsAs(elementsOf(drawing, ownLinetype(drawing, row) ?? use.record?.linetype ?? ''));
+  const pattern = readsAs(elementsOf(drawing, ownLinetypeOf(drawing, row) ?? use.record?.linetype ?? ''));
   if (pattern === 'unbroken') return pattern;
   const seen = patternsOnPaper(facts, row);
   return seen.length > 0 && seen.every(({ how }) => how === 'closes up') ? 'unbroken on paper' : pattern;
@@ -100,13 +100,6 @@ function meaningFor({ standard }: AuditContext, use: LayerUse): LineMeaning | un
   if (!use.standard) return meaningOf(standard.meanings, use.name);
   const wanted = foldName(use.standard.meaning);
   return standard.meanings.find(({ name }) => foldName(name) === wanted);
-}
-
-function ownLinetype(drawing: Drawing, row: number): string | null {
-  const id = drawing.objects.linetype[row];
-  if (id < 0) return null;
-  const name = drawing.document.names.text(id);
-  return isLinetypeFromLayer(name) || isLinetypeFromSymbol(name) ? null : name;
 }
 
 const elementsOf = (drawing: Drawing, linetype: string): readonly number[] =>

@@ -1,21 +1,14 @@
 import { z } from 'zod';
 import type { DrawingParallelSet } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
+import { parallelSetNamed } from '../../../dxf/read/parallel-run';
 import type { StandardParallelSet } from '../../../standard/parallels';
+import { findParallelSet } from '../../../standard/standard';
 import { clauseOf } from '../../context';
 import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
-import {
-  cutByHand,
-  ownLinetype,
-  recordNamed,
-  runs,
-  runsBySet,
-  SETTLE_UNIT,
-  setNamed,
-  whyCut,
-} from './shared';
+import { cutByHand, ownLinetype, runs, runsBySet, SETTLE_UNIT, whyCut } from './shared';
 
 const messages = {
   changed: (name: string, what: readonly string[], count: number) =>
@@ -48,7 +41,7 @@ export const parallelsChanged: Rule = {
     const unitMm = context.facts.certainUnitMm;
     let unknown = 0;
     for (const set of drawing.parallelSets.values()) {
-      const wanted = setNamed(standard.parallels, set.name);
+      const wanted = findParallelSet(standard, set.name);
       const rows = (rowsOf.get(foldName(set.name)) ?? []).filter((row) => !excepts(row));
       if (!wanted || rows.length === 0) continue;
       if (unitMm === null) unknown += rows.length;
@@ -73,8 +66,8 @@ export const parallelsChanged: Rule = {
 
   settle(context, finding) {
     const { drawing, standard } = context;
-    const set = recordNamed(drawing, finding.subject.value ?? '');
-    const wanted = setNamed(standard.parallels, finding.subject.value ?? '');
+    const set = parallelSetNamed(drawing, finding.subject.value ?? '');
+    const wanted = findParallelSet(standard, finding.subject.value ?? '');
     if (!set || !wanted) return { refused: 'The drawing or the standard no longer has this set.' };
     if (context.facts.certainUnitMm === null) return { refused: SETTLE_UNIT };
     const rows = context.rowsOf(finding);

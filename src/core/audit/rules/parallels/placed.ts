@@ -1,9 +1,11 @@
 import { z } from 'zod';
 import { farFrom, isCut, parallelRun } from '../../../dxf/read/parallel-run';
+import { findParallelSet } from '../../../standard/standard';
+import { clauseOf } from '../../context';
 import type { Rule, RuleContext, SettleContext } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
-import { runs, runsBySet, setNamed, whyCut } from './shared';
+import { runs, runsBySet, whyCut } from './shared';
 
 const messages = {
   far: (name: string, count: number, by: string) =>
@@ -121,8 +123,6 @@ function draftOf(
       : {
           remedy: `The lines go to where the set has them${most > 0 ? `, by up to ${by}` : ''}.${cut > 0 ? ` ${whyCut(cut)}` : ''}`,
         }),
-    ...(setNamed(standard.parallels, name)?.clause
-      ? { clause: setNamed(standard.parallels, name)!.clause }
-      : {}),
+    ...clauseOf(findParallelSet(standard, name)),
   };
 }

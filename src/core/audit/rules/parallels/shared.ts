@@ -1,8 +1,7 @@
 import { isLinetypeFromLayer, isLinetypeFromSymbol } from '../../../drawing/effective';
-import type { Drawing, DrawingParallelSet } from '../../../dxf/drawing';
+import type { Drawing } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { isCut, parallelRun } from '../../../dxf/read/parallel-run';
-import type { StandardParallelSet } from '../../../standard/parallels';
 import { type AuditContext, groupBy, isGenerated } from '../../context';
 
 /** "1 run of parallel lines". */
@@ -22,18 +21,9 @@ export const runsBySet = ({ drawing, facts }: AuditContext): Map<string, number[
     (row) => foldName(nameOfSet(drawing, row)),
   );
 
-export const setNamed = (
-  sets: readonly StandardParallelSet[],
-  name: string,
-): StandardParallelSet | undefined => sets.find((set) => foldName(set.name) === foldName(name));
-
 /** A linetype as a set of the standard names it: none for that of the layer. */
 export const ownLinetype = (name: string): string =>
   name === '' || isLinetypeFromLayer(name) || isLinetypeFromSymbol(name) ? '' : foldName(name);
-
-/** The record of a set in a drawing, by its name. */
-export const recordNamed = (drawing: Drawing, name: string): DrawingParallelSet | undefined =>
-  [...drawing.parallelSets.values()].find((set) => foldName(set.name) === foldName(name));
 
 /** Runs out of which pieces were cut by hand: where those lie hangs on where the lines lie. */
 export const cutByHand = (drawing: Drawing, rows: readonly number[]): number[] =>

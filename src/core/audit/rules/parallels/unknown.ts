@@ -1,3 +1,5 @@
+import { parallelSetNamed } from '../../../dxf/read/parallel-run';
+import { findParallelSet } from '../../../standard/standard';
 import { wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
 import { LIKELY, POSSIBLE } from '../../likeness/likely';
@@ -5,7 +7,7 @@ import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
 import { named, words } from '../../value';
-import { cutByHand, nameOfSet, recordNamed, runs, runsBySet, SETTLE_UNIT, setNamed, whyCut } from './shared';
+import { cutByHand, nameOfSet, runs, runsBySet, SETTLE_UNIT, whyCut } from './shared';
 
 const messages = {
   unknown: (name: string, count: number) =>
@@ -31,7 +33,7 @@ export const parallelsUnknown: Rule = {
       const rows = all.filter((row) => !excepts(row));
       if (rows.length === 0) continue;
       const name = nameOfSet(drawing, rows[0]);
-      if (setNamed(standard.parallels, name)) continue;
+      if (findParallelSet(standard, name)) continue;
       yield {
         message: messages.unknown(name, rows.length),
         expected: words('a set of the standard'),
@@ -47,7 +49,7 @@ export const parallelsUnknown: Rule = {
 
   settle(context, finding, decision) {
     const { drawing, standard } = context;
-    const to = setNamed(standard.parallels, decision?.to ?? '');
+    const to = findParallelSet(standard, decision?.to ?? '');
     if (!to) return { refused: `The standard has no set “${decision?.to ?? ''}”.` };
     if (context.facts.certainUnitMm === null) return { refused: SETTLE_UNIT };
     if (drawing.parallelSets.size === 0)
@@ -77,7 +79,7 @@ const SAME = 0.05;
 
 /** The office's sets by what speaks for each: as many lines, as far apart, words in the names. */
 function rank({ drawing, standard }: AuditContext, name: string): Proposal[] {
-  const own = recordNamed(drawing, name);
+  const own = parallelSetNamed(drawing, name);
   const offsets = (own?.elements ?? []).map(({ offset }) => offset).sort((a, b) => b - a);
   const said = new Set(wordsIn(`${name} ${own?.description ?? ''}`).map(({ word }) => word));
   return ranked(
