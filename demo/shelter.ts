@@ -86,6 +86,11 @@ function dimensions(s: SpaceComposer, style: SenderStyle, arrows: SenderStyle): 
   level(s, style, [570, 430], 60, 24);
   level(s, style, [665, 430], 60, 12);
   level(s, style, [690, 430], 70, 24);
+  // The height of a post, its line through that of the length under it.
+  s.rectangle(OUTLINE, [620, 470], 80, 10);
+  level(s, style, [620, 480], 80);
+  s.line(OUTLINE, [628, 480], [628, 510]);
+  measure(s, DIMS, style, [628, 480], [628, 510], 640, { plumb: true });
   // Arrows in a row of strokes; a length over a whole circle.
   for (let i = 0; i < 3; i++) level(s, i === 1 ? arrows : style, [40 + 40 * i, 370], 40);
   s.rectangle(OUTLINE, [40, 360], 120, 10);

@@ -315,6 +315,49 @@ test('a stack is spaced and callouts are lined up on a dragged line, undone and 
   await expect.poll(() => shaOf(page, id)).toBe(spaced);
 });
 
+test('which of two dimension lines gives way is picked on the sheet, seen before it is done, and undone', async ({
+  page,
+}) => {
+  const file = new DrawingComposer({ version: 'AC1024', units: 4 });
+  const layer = 'G-DIMS';
+  file.layer({ name: layer, colour: 3, widthMm: 0.25 });
+  const { model } = file;
+  const style = defineStyle(file, 'Theirs', 50, {});
+  file.sheet('Plan', 420, 297).viewport({ layer }, [210, 148], 400, 280, [5000, 3500], 50);
+  measure(model, { layer }, style, [1000, 1000], [8000, 1000], 2500);
+  measure(model, { layer }, style, [1500, 1000], [1500, 5000], 2600, { plumb: true });
+  const id = await sendIn(page.request, office.base, {
+    name: 'Crossing.dxf',
+    sender: 'Crossing Office',
+    bytes: file.bytes(),
+  });
+  const before = await shaOf(page, id);
+  await page.goto(`${office.base}/drawings/${id}`);
+  await page.locator('[data-finding]', { hasText: 'cross each other' }).click();
+  const [level, plumb] = [
+    page.getByRole('radio', { name: '7000, level' }),
+    page.getByRole('radio', { name: '4000, plumb' }),
+  ];
+  // Nobody has said anything yet: neither is picked, and nothing can be done.
+  await expect(level).not.toBeChecked();
+  await expect(plumb).not.toBeChecked();
+  const act = page.getByRole('button', { name: 'Break its line' });
+  await expect(act).toBeDisabled();
+  const lines = page.locator('[data-picks="1"]');
+  await expect(lines.first()).toBeAttached();
+  // A click on the upper end of the plumb line, away from everything else, picks it.
+  const box = await atRest(lines.first());
+  await page.mouse.click(box.x + box.width / 2, box.y + 0.2 * box.height);
+  await expect(plumb).toBeChecked();
+  await expect(page.locator('polyline.stroke-white')).toHaveCount(1);
+  await act.click();
+  await expect(page.locator('[data-finding]', { hasText: 'cross each other' })).toHaveCount(0);
+  const broken = await shaOf(page, id);
+  expect(broken).not.toBe(before);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(() => shaOf(page, id)).toBe(before);
+});
+
 test('twenty thousand findings come by part, and are searched and walked to the last', async ({ page }) => {
   test.setTimeout(180_000);
   const file = new DrawingComposer({ version: 'AC1024', units: 4 });

@@ -75,6 +75,26 @@ export interface FollowingLine {
   readonly drags: boolean;
 }
 
+/** One of several objects, picked beside the finding or by a click on its line on the sheet. The decision names it in `to`. */
+export interface PickedObject {
+  /** "Gives way", "Is removed". */
+  readonly what: string;
+  /** "model", "sheet Plan". */
+  readonly space: string;
+  readonly of: readonly Candidate[];
+}
+
+export interface Candidate {
+  /** Identity of the object. */
+  readonly object: string;
+  /** What tells it from the others: "3000, level". */
+  readonly says: string;
+  /** Its lines: x, y, x, y … of each, units of the space. */
+  readonly lines: readonly (readonly number[])[];
+  /** What of its lines goes when it is picked, in the same way. */
+  readonly goes: readonly (readonly number[])[];
+}
+
 /** A way out that a person can take. */
 export interface Option {
   readonly id: string;
@@ -88,6 +108,8 @@ export interface Option {
   readonly confirm?: string;
   /** What has to be set first; the decision holds it in `to`. */
   readonly sets?: SettableLength;
+  /** Which object has to be picked first; the decision holds its identity in `to`. */
+  readonly picks?: PickedObject;
 }
 
 /** The way out by which objects go: how many is said before they do. @param what "3 objects" */

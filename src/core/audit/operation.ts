@@ -188,11 +188,12 @@ export type Operation =
       readonly moves: readonly DimensionMove[];
       readonly onPaperMm: readonly number[];
     }
-  /** Extension lines are broken where they cross dimension lines, so wide on paper; null breaks them no more. */
+  /** Extension lines, and dimension lines that give way, are broken where they cross dimension lines, so wide on paper; null breaks them no more. */
   | {
       readonly type: 'break dimensions';
       readonly rows: readonly number[];
       readonly gaps: readonly (number | null)[];
+      readonly lineGaps: readonly (number | null)[];
     }
   /** The centres of circles are marked as the standard's dimensions have it, one mark for each row. */
   | {

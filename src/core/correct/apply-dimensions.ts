@@ -94,11 +94,16 @@ export function applyDimensions(hand: ApplyingHand, rule: string, operation: Dim
         hand,
         rule,
         operation.rows,
-        (_, i) => ({ breaksMm: operation.gaps[i] ?? undefined }),
-        ({ breaksMm }) =>
-          breaksMm === undefined
+        (_, i) => ({
+          breaksMm: operation.gaps[i] ?? undefined,
+          lineBreaksMm: operation.lineGaps[i] ?? undefined,
+        }),
+        ({ breaksMm = null, lineBreaksMm }) => {
+          const gapMm = breaksMm ?? lineBreaksMm;
+          return gapMm === undefined
             ? ['broken where nothing crosses', 'unbroken']
-            : ['crosses unbroken', `broken by ${breaksMm} mm on paper`],
+            : ['crosses unbroken', `broken by ${gapMm} mm on paper`];
+        },
       );
       return;
     case 'rebuild dimensions':

@@ -1,8 +1,8 @@
 import { type Drawing, entityOf, rangeOf } from '../dxf/drawing';
 import { normalOf } from '../dxf/read/decode-text';
 import { measureOf } from '../dxf/read/measure';
-import { angleAtCorner, angleBetweenLines, meantAngle } from '../geometry/angles';
 import type { DimensionValues } from '../standard/dimension-settings';
+import { angleOf } from './angle-of';
 import {
   angleFigure,
   arcFigure,
@@ -64,8 +64,8 @@ export function dimensionParts(
   const range = rangeOf(drawing, row);
   const entity = entityOf(drawing, row);
   const f = drawing.reader.fields.load(range);
-  const has = [10, 11, 13, 14, 15, 16].map((code) => f.has(code));
-  const [p10, p11, p13, p14, p15, p16] = [10, 11, 13, 14, 15, 16].map((code) => f.point(code));
+  const has = [10, 11, 13, 14, 15].map((code) => f.has(code));
+  const [p10, p11, p13, p14, p15] = [10, 11, 13, 14, 15].map((code) => f.point(code));
   const normal = normalOf(f);
   for (const [point, by] of [
     [p10, move.line],
@@ -116,11 +116,7 @@ export function dimensionParts(
     case 2:
     case 5: {
       if (!has[2] || !has[3] || !has[4]) return not('points of it are missing');
-      const byArc = kind === 5 ? angleAtCorner(p15, p13, p14, p10) : null;
-      const angle =
-        kind === 5
-          ? byArc && meantAngle(byArc, length)
-          : angleBetweenLines([p13, p14], [p15, p10], p16, length);
+      const angle = angleOf(drawing, row, length);
       if (!angle || angle.toDeg - angle.fromDeg < 1e-6) return not('it has no angle');
       const [first, second] = angle.legs;
       return drawn(
@@ -153,7 +149,7 @@ export function dimensionParts(
     }
     case 'arc': {
       if (!has[2] || !has[3] || !has[4]) return not('points of it are missing');
-      const arc = angleAtCorner(p15, p13, p14, p10);
+      const arc = angleOf(drawing, row, length);
       const foot = Math.hypot(p13[0] - p15[0], p13[1] - p15[1]);
       if (!arc || foot < NO_LENGTH) return not('it has no length');
       return drawn(

@@ -13,6 +13,7 @@ import {
   leaderFact,
 } from './annotations';
 import { Boxes } from './boxes';
+import { type DimensionLines, type LinesAmong, linesAmong } from './dimension-lines';
 import { type DimensionStyleFact, dimensionStyleFacts } from './dimension-styles';
 import { type HandleFaults, handleFaults } from './handles';
 import { Joints } from './joints';
@@ -25,12 +26,7 @@ import { Patterned } from './patterned';
 import { PiecesNear } from './pieces-near';
 import { type Crossing, crossingsOf, edgesOf, type Segments, segmentsOf } from './segments';
 import { indexSpace, type SpatialIndex } from './spatial-index';
-import {
-  type DimensionLines,
-  linesOf,
-  type StraightDimension,
-  straightDimension,
-} from './straight-dimension';
+import { type StraightDimension, straightDimension } from './straight-dimension';
 import { type LetteringFact, letteringFact, type TextFact, textFact } from './texts';
 import { type OwnTransparency, ownTransparencies } from './transparency';
 import { type DrawingUnits, unitsOf } from './units/units';
@@ -137,12 +133,16 @@ export class Facts {
     );
   }
 
-  /** The lines in the picture of a straight dimension; null for any other. */
+  /** How the lines of a dimension are told from other pieces of its picture; null where its points do not say. */
+  linesAmong(row: number): LinesAmong | null {
+    return this.ofRow('lines among', row, () =>
+      linesAmong(this.drawing, row, this.dimension(row).measured, this.straight(row)),
+    );
+  }
+
+  /** The lines in the picture of a dimension; null where its points do not say which they are. */
   dimensionLines(row: number): DimensionLines | null {
-    return this.ofRow('dimension lines', row, () => {
-      const straight = this.straight(row);
-      return straight && linesOf(straight, this.segments(row));
-    });
+    return this.ofRow('dimension lines', row, () => this.linesAmong(row)?.(this.segments(row)) ?? null);
   }
 
   leader(row: number): LeaderFact {

@@ -1,7 +1,6 @@
 import { type Drawing, rangeOf } from '../dxf/drawing';
 import { normalOf } from '../dxf/read/decode-text';
 import type { Measured } from '../dxf/read/measure';
-import type { Segments } from './segments';
 
 /** A straight dimension, in axes along and across its line. */
 export interface StraightDimension {
@@ -59,35 +58,4 @@ export function straightDimension(
     ],
     turned: isTurned,
   };
-}
-
-/** The lines of a straight dimension as its picture has them, broken where it breaks them. */
-export interface DimensionLines {
-  /** Pieces of its line, and of its extension lines, as x0, y0, x1, y1 each. */
-  readonly line: readonly (readonly [number, number, number, number])[];
-  readonly extension: readonly (readonly [number, number, number, number])[];
-}
-
-/** Lines that lie off where they should by less than this share of what is measured are those. */
-const SAME = 1e-4;
-
-/** Tells the lines of a picture from its ends and whatever else is drawn in it, by where they lie. */
-export function linesOf(
-  { along, across, from, to, at }: StraightDimension,
-  pieces: Segments,
-): DimensionLines {
-  const line: [number, number, number, number][] = [];
-  const extension: [number, number, number, number][] = [];
-  const near = SAME * (to - from);
-  for (let i = 0; i < pieces.length; i += 4) {
-    const piece: [number, number, number, number] = [pieces[i], pieces[i + 1], pieces[i + 2], pieces[i + 3]];
-    const [x0, y0, x1, y1] = piece;
-    const [u0, u1] = [x0 * along[0] + y0 * along[1], x1 * along[0] + y1 * along[1]];
-    const [w0, w1] = [x0 * across[0] + y0 * across[1], x1 * across[0] + y1 * across[1]];
-    const runsAlong = Math.abs(w0 - at) <= near && Math.abs(w1 - at) <= near;
-    if (runsAlong) line.push(piece);
-    else if ([from, to].some((foot) => Math.abs(u0 - foot) <= near && Math.abs(u1 - foot) <= near))
-      extension.push(piece);
-  }
-  return { line, extension };
 }

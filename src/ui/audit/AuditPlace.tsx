@@ -29,6 +29,7 @@ import { useFindings } from './useFindings';
 import { useKeptFocus } from './useKeptFocus';
 import { useAddress, useLedgerView } from './useLedgerView';
 import { useLength } from './useLength';
+import { usePicking } from './usePicking';
 import { WaiveDialog } from './WaiveDialog';
 import { WaivedList } from './WaivedList';
 
@@ -107,6 +108,7 @@ export function AuditPlace({ drawing, inForce, office, rules }: Props) {
   const handles = useHandles(drawing, finding);
 
   const length = useLength(finding);
+  const picking = usePicking(finding);
   useKeptFocus(waits, chosen);
 
   const walk = (by: 1 | -1): void => {
@@ -257,6 +259,7 @@ export function AuditPlace({ drawing, inForce, office, rules }: Props) {
                   }
                   onDecide={(item, option, to) => void decide(item, option, to)}
                   length={length}
+                  picking={picking}
                 />
                 <WaivedList findings={waived} waived={drawing.waived} chosen={chosen} onChoose={setChosen} />
               </>
@@ -297,6 +300,7 @@ export function AuditPlace({ drawing, inForce, office, rules }: Props) {
                 highlightedSpace={highlighted === NO_HIGHLIGHTS ? null : (finding?.places[0]?.space ?? null)}
                 highlightedSheet={finding?.places[0]?.sheet ?? null}
                 setting={tab === 'findings' && !asReceived ? length : null}
+                picking={tab === 'findings' && !asReceived ? picking : null}
                 unitsAsked={unitsAsked}
                 busy={busy}
                 onScale={(request, note) => void scale(request, note)}

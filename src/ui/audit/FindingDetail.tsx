@@ -10,12 +10,14 @@ import { count } from '../kit/format';
 import { Stroke } from '../kit/Stroke';
 import { isTyping } from '../kit/typing';
 import { FindingNotes } from './FindingNotes';
+import { PickObject } from './PickObject';
 import { SetLength } from './SetLength';
 import {
   formatLikeness,
   formatSureness,
   type LedgerProps,
   likelyTarget,
+  objectOption,
   pickingOption,
   settingOption,
 } from './types';
@@ -24,9 +26,11 @@ type Props = LedgerProps & { readonly finding: ListedFinding };
 
 /** Expected and found under each other, why it matters, and the way out. */
 export function FindingDetail(props: Props) {
-  const { finding, rules, edition, busy, onCorrect, onDecide, waived, onWaive, notes, length } = props;
+  const { finding, rules, edition, busy, onCorrect, onDecide, waived, onWaive, notes, length, picking } =
+    props;
   const setting = finding.correction === 'manual' ? undefined : settingOption(finding);
-  const others = finding.options?.filter(({ sets, needs }) => !sets && needs === null) ?? [];
+  const object = finding.correction === 'manual' ? undefined : objectOption(finding);
+  const others = finding.options?.filter(({ sets, picks, needs }) => !sets && !picks && needs === null) ?? [];
   const partly = waived[finding.key];
   const rule = rules.find((candidate) => candidate.id === finding.rule);
 
@@ -98,6 +102,16 @@ export function FindingDetail(props: Props) {
           onDecide={onDecide}
         />
       )}
+      {object && picking && (
+        <PickObject
+          key={finding.key}
+          finding={finding}
+          option={object}
+          {...picking}
+          busy={busy}
+          onDecide={onDecide}
+        />
+      )}
       {finding.correction === 'choice' && <Decision {...props} />}
       {finding.correction === 'manual' && (
         <p className="mt-2 text-ink-2">
@@ -147,7 +161,8 @@ function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Prop
   const offered = proposals?.[finding.key];
   const ranked = offered?.ranked ?? [];
   const picking = pickingOption(finding);
-  const others = finding.options?.filter((option) => option !== picking && !option.sets) ?? [];
+  const others =
+    finding.options?.filter((option) => option !== picking && !option.sets && !option.picks) ?? [];
   const [picked, setPicked] = useState<string | null>(null);
   const [another, setAnother] = useState(false);
   const [sure, setSure] = useState<string | null>(null);

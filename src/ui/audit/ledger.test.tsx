@@ -92,6 +92,7 @@ const ledger = (more: Partial<LedgerProps>): LedgerProps => ({
   },
   proposals: null,
   length: null,
+  picking: null,
   chosen: null,
   onChoose: () => undefined,
   busy: false,
@@ -204,6 +205,35 @@ describe('a finding', () => {
     expect(textOf(markup)).toContain('Space them 9 mm apart');
     expect(textOf(markup)).not.toContain('{to}');
     expect(textOf(detail(finding))).not.toContain('Space them');
+  });
+
+  it('of which one object is picked has none picked, and does nothing before one is', () => {
+    const picks = {
+      what: 'Gives way',
+      space: 'model',
+      of: [
+        { object: 'A1', says: '80, level', lines: [], goes: [] },
+        { object: 'A2', says: '30, plumb', lines: [], goes: [] },
+      ],
+    };
+    const finding = {
+      ...of('choice'),
+      options: [{ id: 'give way', label: 'Break its line', needs: null, effect: 'drawing', picks }],
+    } as ListedFinding;
+    const shown = (value: string | null): string =>
+      renderToStaticMarkup(
+        <FindingDetail {...ledger({})} finding={finding} picking={{ value, onValue: () => {} }} />,
+      );
+    expect(shown(null)).not.toContain('checked');
+    expect(textOf(shown(null))).toContain('Pick one here, or click its green line on the sheet.');
+    expect(shown('A2').match(/checked/g)).toHaveLength(1);
+    // There is one button for it, and it can be pressed once one is picked.
+    const button = (markup: string): string => /<button[^>]*type="submit"[^>]*>/.exec(markup)![0];
+    expect([shown(null), shown('A2')].map((markup) => button(markup).includes('disabled=""'))).toEqual([
+      true,
+      false,
+    ]);
+    expect(textOf(shown('A2')).match(/Break its line/g)).toHaveLength(1);
   });
 
   it('of an unknown rule, from another version, is shown all the same', () => {

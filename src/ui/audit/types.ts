@@ -7,6 +7,7 @@ import type { Asks } from '@/core/correct/proposals';
 import type { NamedKind } from '@/core/standard/named-kinds';
 import type { Weight } from '@/core/standard/rule-settings';
 import type { WaivedView } from '../drawings/types';
+import type { ObjectPicked } from './PickObject';
 import type { LengthSet } from './SetLength';
 
 export interface RuleWords {
@@ -68,6 +69,8 @@ export interface LedgerProps {
   readonly onDecide: (finding: ListedFinding, option: Option, to?: string) => void;
   /** The length that is being set for the chosen finding; null where it asks for none. */
   readonly length: LengthSet | null;
+  /** The object that is being picked for the chosen finding; null where it asks for none. */
+  readonly picking: ObjectPicked | null;
   /** What waivers take off findings, by their keys. */
   readonly waived: Readonly<Record<string, WaivedView>>;
   readonly onWaive: (finding: ListedFinding) => void;
@@ -102,6 +105,9 @@ export const pickingOption = (finding: ListedFinding) => finding.options?.find((
 
 /** The option of a finding for which a length is set, where it has one. */
 export const settingOption = (finding: ListedFinding) => finding.options?.find(({ sets }) => sets);
+
+/** The option of a finding for which one of its objects is picked, where it has one. */
+export const objectOption = (finding: ListedFinding) => finding.options?.find(({ picks }) => picks);
 
 /** What is said of a finding in a list of decisions: what the sender calls it, or what lies where. */
 export const subjectOf = ({ subject: { layer, kind, value } }: ListedFinding): string =>

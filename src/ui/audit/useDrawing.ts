@@ -123,9 +123,11 @@ export function useDrawing(
       const decision: KeyedDecision = { finding: finding.key, option: option.id, ...(to ? { to } : {}) };
       const note = option.sets
         ? `${option.sets.what}: ${to} mm`
-        : to
-          ? `${subjectOf(finding)} becomes ${to}`
-          : `${subjectOf(finding)}: ${option.id}`;
+        : option.picks
+          ? `${option.picks.what}: ${option.picks.of.find(({ object }) => object === to)?.says}`
+          : to
+            ? `${subjectOf(finding)} becomes ${to}`
+            : `${subjectOf(finding)}: ${option.id}`;
       await order([finding], { findings: [], decisions: [decision], note: note.slice(0, 200) });
     },
     [act, order],

@@ -10,6 +10,7 @@ import { Calibrate, screenPxPerMm } from './Calibrate';
 import { InfoLine } from './InfoLine';
 import type { Found, Measure, ObjectLine, Painted, ToWorker, Under } from './messages';
 import { MODEL } from './messages';
+import { type Picking, PickLines } from './PickLines';
 import { fetchPictures, type Painter, startPainter, wheelFactor } from './painter';
 import { type Setting, SettingLines } from './SettingLines';
 import { SheetBar } from './SheetBar';
@@ -33,6 +34,8 @@ interface Props {
   readonly highlightedSheet: string | null;
   /** A length that is being set for what is marked; null where none is. */
   readonly setting: Setting | null;
+  /** One of the marked objects that is being picked; null where none is. */
+  readonly picking: Picking | null;
   /** Grows each time the panel of units is asked for. */
   readonly unitsAsked: number;
   readonly busy: boolean;
@@ -68,6 +71,7 @@ export function SheetDesk({
   highlightedSpace,
   highlightedSheet,
   setting,
+  picking,
   unitsAsked,
   busy,
   onScale,
@@ -350,6 +354,13 @@ export function SheetDesk({
           {setting && state === 'ready' && loaded === pictured && painted && (
             <SettingLines
               {...setting}
+              windows={painted.windows}
+              shown={isLayout ? `sheet ${sheets[sheet].name}` : 'model'}
+            />
+          )}
+          {picking && state === 'ready' && loaded === pictured && painted && (
+            <PickLines
+              {...picking}
               windows={painted.windows}
               shown={isLayout ? `sheet ${sheets[sheet].name}` : 'model'}
             />

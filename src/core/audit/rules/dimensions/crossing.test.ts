@@ -1,6 +1,6 @@
 import { correctDrawing } from '../../../correct/correct';
 import { readDrawing } from '../../../dxf/read/interpret';
-import type { DrawingComposer } from '../../../dxf/write/composer';
+import type { DrawingComposer, SpaceComposer } from '../../../dxf/write/composer';
 import { factsOf } from '../../../facts/facts';
 import { makeContext } from '../../context';
 import { keptWith } from '../../kept-with-dimension';
@@ -18,9 +18,18 @@ interface Span {
   readonly plumb?: boolean;
 }
 
+/** The lines of a level dimension over a wall, its own line running on over its extension lines. */
+const drawn =
+  (from: number, to: number, line: number, overrunMm: number) =>
+  (picture: SpaceComposer): void => {
+    const [y, over] = [line * SCALE, overrunMm * SCALE];
+    picture.line({ layer: '0' }, [from - over, y], [to + over, y]);
+    for (const x of [from, to]) picture.line({ layer: '0' }, [x, 50], [x, y + 75]);
+  };
+
 /** Dimensions of a wall in the model, shown at 1:50. */
 const spans =
-  (all: readonly Span[], at = 0) =>
+  (all: readonly Span[], at = 0, overrunMm = 0) =>
   (file: DrawingComposer): void => {
     file.layer(GOOD);
     put(file, 'Building', settingsOf('Building'));
@@ -31,7 +40,7 @@ const spans =
         plumb ? [at, at + to] : [at + to, at],
         at + line * SCALE,
         2.5 * SCALE,
-        { style: 'Building', plumb },
+        { style: 'Building', plumb, ...(overrunMm > 0 ? { draw: drawn(from, to, line, overrunMm) } : {}) },
       );
     file
       .sheet('A', 420, 297)
@@ -54,6 +63,19 @@ testRule(dimensionsCrossing, {
         { from: 2000, to: 6000, line: 12 },
         { from: 0, to: 6000, line: 20 },
       ]),
+    },
+    {
+      name: 'rows whose lines run on over the extension lines that they share',
+      standard,
+      draw: spans(
+        [
+          { from: 0, to: 2000, line: 12 },
+          { from: 2000, to: 6000, line: 12 },
+          { from: 6000, to: 8000, line: 12 },
+        ],
+        0,
+        2,
+      ),
     },
     {
       name: 'extension lines that end at a line',
@@ -141,7 +163,7 @@ describe.each(['AC1009', 'AC1015', 'AC1032'] as const)('%s', (version) => {
     const gone = movedAway(new TextDecoder().decode(once.bytes));
     const [found, ...more] = findingsOf(gone, standard, dimensionsCrossing);
     expect([found.message, more]).toEqual([
-      'Extension lines of 1 dimension on layer “WALL” are broken where nothing crosses them any more.',
+      'Lines of 1 dimension on layer “WALL” are broken where nothing crosses them any more.',
       [],
     ]);
     const healed = corrected(gone);

@@ -1,5 +1,4 @@
 import { correctDrawing } from '../../../correct/correct';
-import { readDrawing } from '../../../dxf/read/interpret';
 import type { DrawingComposer } from '../../../dxf/write/composer';
 import { factsOf } from '../../../facts/facts';
 import { bytesOf, findingsOf, GOOD, testRule } from '../testing';
@@ -53,17 +52,38 @@ testRule(dimensionsDoubled, {
   ],
 });
 
-it('keeps the first of them where a person says so', () => {
+describe('which of them stays', () => {
   const bytes = bytesOf({ draw: spans([[0, 0], [1000, 0], 300], [[0, 0], [1000, 0], 600]) });
   const [found] = findingsOf(bytes, standard, dimensionsDoubled);
-  const result = correctDrawing(bytes, standard, {
-    decisions: [{ finding: found.key, option: 'keep first' }],
+  const { of, what, space } = found.options![0].picks!;
+  const decided = (to?: string) => {
+    const result = correctDrawing(bytes, standard, {
+      decisions: [{ finding: found.key, option: 'keep one', ...(to === undefined ? {} : { to }) }],
+    });
+    if (!result.ok) throw new Error(result.problem.message);
+    return result.value;
+  };
+
+  it('is picked among all, each with its lines and what would go', () => {
+    expect([what, space, of.map(({ says }) => says)]).toEqual([
+      'Stays',
+      'model',
+      ['1000, level, layer WALL (1)', '1000, level, layer WALL (2)'],
+    ]);
+    expect(of[0].goes).toEqual(of[1].lines);
+    expect(of[1].lines).toContainEqual([0, 600, 1000, 600]);
   });
-  if (!result.ok) throw new Error(result.problem.message);
-  const read = readDrawing(result.value.bytes);
-  if (!read.ok) throw new Error(read.problem.message);
-  const facts = factsOf(read.value, 0.25);
-  const rows = facts.rowsOfKind('dimension');
-  expect(rows).toHaveLength(1);
-  expect(found.handles[0]).toBe(read.value.reader.name(read.value.objects.handleTag[rows[0]]).toUpperCase());
+
+  it.each([0, 1])('is the one that a person says (%s), and the other goes', (i) => {
+    const { drawing } = decided(of[i].object);
+    const rows = factsOf(drawing, 0.25).rowsOfKind('dimension');
+    expect(rows.map((row) => drawing.reader.name(drawing.objects.handleTag[row]).toUpperCase())).toEqual([
+      of[i].object,
+    ]);
+  });
+
+  it.each([undefined, 'FFFF'])('is never guessed: nothing goes for %s', (to) => {
+    const { changes, unsettled } = decided(to);
+    expect([changes, unsettled.map(({ why }) => why)]).toEqual([[], ['Say which of them stays.']]);
+  });
 });

@@ -3,6 +3,7 @@ import { identityOf } from '../../../facts/identity';
 import type { AuditContext } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
+import { allLinesOf, pickedDimension, pickedRow } from './candidates';
 import { dimensions } from './shared';
 import { shownValue } from './shown';
 
@@ -52,10 +53,13 @@ export const dimensionsDoubled: Rule = {
             },
             options: [
               {
-                id: 'keep first',
-                label: rows.length === 2 ? 'Remove the second' : `Keep the first of ${rows.length}`,
+                id: 'keep one',
+                label: rows.length === 2 ? 'Remove the other' : `Remove the ${rows.length - 1} others`,
                 needs: null,
                 effect: 'drawing',
+                picks: pickedDimension(context, 'Stays', rows, (row) =>
+                  rows.filter((other) => other !== row).flatMap((other) => allLinesOf(context, other)),
+                ),
               },
             ],
           };
@@ -64,9 +68,13 @@ export const dimensionsDoubled: Rule = {
     };
   },
 
-  settle: (context, finding) => ({
-    operations: [{ type: 'remove objects', rows: context.rowsOf(finding).slice(1) }],
-  }),
+  settle(context, finding, decision) {
+    const rows = context.rowsOf(finding);
+    const stays = pickedRow(context, rows, decision);
+    return stays === null
+      ? { refused: 'Say which of them stays.' }
+      : { operations: [{ type: 'remove objects', rows: rows.filter((row) => row !== stays) }] };
+  },
 };
 
 /** Coordinates that differ by less than this share of what is measured are one. */
