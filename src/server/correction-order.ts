@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { choicesSchema, keyedDecisionSchema } from '../core/correct/choices';
+import { lineUpSchema } from '../core/correct/line-up';
 
 /** What is to be corrected, as a page sends it: to be planned, or to be done. */
 export const correctionOrderSchema = z.strictObject({
@@ -9,6 +10,8 @@ export const correctionOrderSchema = z.strictObject({
   rules: z.array(z.string().max(200)).max(500).optional(),
   decisions: z.array(keyedDecisionSchema).max(5000, 'at most 5,000 decisions at once').optional(),
   choices: choicesSchema.optional(),
+  /** Texts that a person picked, to be lined up. */
+  lineUp: lineUpSchema.optional(),
   note: z.string().max(200),
   revision: z.int().min(0).optional(),
 });

@@ -1,5 +1,6 @@
 import type { Proposal } from '../core/audit/likeness/propose';
 import type { Unsettled } from '../core/correct/correct';
+import type { LinedUp, LineUp } from '../core/correct/line-up';
 import type { PlannedCorrection } from '../core/correct/plan';
 import type { Asks } from '../core/correct/proposals';
 import type { CorrectionRequest } from '../core/correct/wanted';
@@ -72,6 +73,15 @@ export async function planCorrection(id: number, order: CorrectionOrder): Promis
     sheets: sheetsNow(id),
     folder: plannedFolder(id),
   });
+}
+
+/** What lining up texts of the drawing as it is now would do; nothing is written. */
+export async function planLineUp(id: number, asked: Omit<LineUp, 'mm'>): Promise<Result<LinedUp>> {
+  const found = ready(id, undefined);
+  if (!found.ok) return found;
+  const { record, used } = found.value;
+  const { standard } = used;
+  return runTask('line up', { path: filePath(record.currentSha), standard, asked, sheets: sheetsNow(id) });
 }
 
 /**

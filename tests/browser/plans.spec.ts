@@ -358,6 +358,72 @@ test('which of two dimension lines gives way is picked on the sheet, seen before
   await expect.poll(() => shaOf(page, id)).toBe(before);
 });
 
+test('texts that a person picks on the sheet are lined up on a line that is dragged, and undone', async ({
+  page,
+}) => {
+  const file = new DrawingComposer({ version: 'AC1024', units: 4 });
+  const layer = 'G-TEXT';
+  file.layer({ name: layer, colour: 3, widthMm: 0.25 });
+  const { model } = file;
+  file.sheet('Plan', 420, 297).viewport({ layer }, [210, 148.5], 400, 280, [5000, 3500], 50);
+  // Both stand on the plumb line through the middle of the sheet, the first in the middle itself.
+  for (const [x, y, words] of [
+    [4000, 3200, 'STORE'],
+    [4300, 1200, 'PLANT'],
+  ] as const)
+    model.text({ layer }, [x, y], 700, words);
+  const id = await sendIn(page.request, office.base, {
+    name: 'Rooms.dxf',
+    sender: 'Ragged Office',
+    bytes: file.bytes(),
+  });
+  const before = await shaOf(page, id);
+  await page.goto(`${office.base}/drawings/${id}`);
+  const sheet = page.getByRole('application', { name: /^Picture of the drawing/ });
+  const under = page.getByRole('status', { name: 'Under the pointer' });
+  /** Clicks the first text that is met from so far under the middle of the view, downwards. */
+  const clickFrom = async (down: number): Promise<void> => {
+    const box = await atRest(sheet);
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await expect
+      .poll(async () => {
+        for (let dy = down; dy < box.height / 2; dy += 6) {
+          await page.mouse.move(x, y + dy);
+          if ((await under.textContent())?.startsWith('text')) return true;
+        }
+        return false;
+      })
+      .toBe(true);
+    await page.mouse.down();
+    await page.mouse.up();
+  };
+  await clickFrom(-6);
+  await page.mouse.move(5, 500);
+  await page.getByRole('button', { name: 'Line up with others' }).click();
+  const panel = page.getByRole('complementary', { name: 'Line up texts' });
+  await expect(panel.getByText('STORE')).toBeVisible();
+  await expect(panel.getByText('Pick two at least.')).toBeVisible();
+  await clickFrom(40);
+  await expect(panel.getByText('PLANT')).toBeVisible();
+  // 300 units at 1:50.
+  await expect(panel.getByText('6 mm off')).toBeVisible();
+  const line = page.locator('[data-drags]');
+  const at = await atRest(line);
+  await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(at.x + at.width / 2 + 20, at.y + at.height / 2, { steps: 4 });
+  await page.mouse.up();
+  const field = panel.getByRole('textbox', { name: 'From where the first stands' });
+  await expect.poll(async () => Number(await field.inputValue())).toBeGreaterThan(2);
+  await field.fill('0');
+  await panel.getByRole('button', { name: 'Line up 2 texts' }).click();
+  await expect.poll(() => shaOf(page, id)).not.toBe(before);
+  await expect(panel.getByText('6 mm off')).toHaveCount(0);
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect.poll(() => shaOf(page, id)).toBe(before);
+  await expect(panel.getByText('6 mm off')).toBeVisible();
+});
+
 test('twenty thousand findings come by part, and are searched and walked to the last', async ({ page }) => {
   test.setTimeout(180_000);
   const file = new DrawingComposer({ version: 'AC1024', units: 4 });

@@ -3,7 +3,7 @@ import { audit, type LiveAudit, plainAudit } from '../audit/engine';
 import type { Audit, Decision, Finding } from '../audit/finding';
 import { type Change, type Memory, type Rule, STAGES } from '../audit/rule';
 import { ruleById } from '../audit/rules';
-import { decideSheets } from '../drawing/sheets/decisions';
+import { decideSheets, type SheetDecision } from '../drawing/sheets/decisions';
 import type { Drawing } from '../dxf/drawing';
 import { applyByteEdits, EditConflict } from '../dxf/edit/edits';
 import { readDrawing } from '../dxf/read/interpret';
@@ -13,6 +13,7 @@ import { Applying, type Asked } from './apply';
 import type { KeyedDecision } from './choices';
 import { Claims } from './claims';
 import { DrawingEditor } from './editor';
+import { LINING_UP, operationsOf } from './line-up';
 import { type CorrectionRequest, Wanted } from './wanted';
 
 export type { CorrectionRequest } from './wanted';
@@ -77,6 +78,15 @@ export function correctDrawing(
     memories: [],
   };
   const before = run.current;
+  if (request.lineUp) {
+    const operations = operationsOf(run.current.context, request.lineUp);
+    if (!operations.ok) return operations;
+    const asked = operations.value.map((operation) => ({ rule: LINING_UP, key: '', operation }));
+    if (applyTo(run, asked)) {
+      const reread = reopen(run, sheets);
+      if (!reread.ok) return reread;
+    }
+  }
   const states = new Set<string>([stateOf(run.current)]);
   let passes = 0;
   for (;;) {
@@ -87,11 +97,8 @@ export function correctDrawing(
       stopWith(run, `More than ${MOST_PASSES} passes were needed.`);
       break;
     }
-    const reread = readDrawing(run.bytes);
+    const reread = reopen(run, sheets);
     if (!reread.ok) return reread;
-    run.drawing = reread.value;
-    decideSheets(reread.value, sheets);
-    run.current = audit(reread.value, standard);
     const state = stateOf(run.current);
     if (states.has(state) && run.current.findings.length > 0) {
       stopWith(run, CIRCLES);
@@ -153,12 +160,26 @@ function planPass(run: Run): 'done' | 'changed' | 'nothing changed' {
   if (stage === undefined) return 'done';
   const turn = open.filter(({ rule }) => rule.meta.stage === stage);
   const asked = askRules(run, turn);
-  if (asked.length === 0) return 'nothing changed';
+  return asked.length > 0 && applyTo(run, asked) ? 'changed' : 'nothing changed';
+}
+
+/** Applies operations to the bytes of a drawing; false where that changes nothing. */
+function applyTo(run: Run, asked: readonly Asked[]): boolean {
   const { applying, editor } = applyAll(run, asked);
-  if (editor.edits.isEmpty) return 'nothing changed';
+  if (editor.edits.isEmpty) return false;
   run.bytes = applyByteEdits(run.bytes, editor.edits.byteEdits());
   append(run.changes, applying.changes);
-  return 'changed';
+  return true;
+}
+
+/** Reads and audits anew what a pass has left. */
+function reopen(run: Run, sheets: readonly SheetDecision[]): Result<null> {
+  const reread = readDrawing(run.bytes);
+  if (!reread.ok) return reread;
+  run.drawing = reread.value;
+  decideSheets(reread.value, sheets);
+  run.current = audit(reread.value, run.standard);
+  return ok(null);
 }
 
 /** What the rules ask for, as far as it can be done at once. What collides is asked again in the next pass. */

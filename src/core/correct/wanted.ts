@@ -3,6 +3,7 @@ import { ruleById } from '../audit/rules';
 import type { SheetDecision } from '../drawing/sheets/decisions';
 import { foldName } from '../dxf/interner';
 import type { Choices, KeyedDecision } from './choices';
+import type { LineUp } from './line-up';
 
 export interface CorrectionRequest {
   /** Ids of the rules whose automatic corrections are wanted; all when absent. */
@@ -13,6 +14,8 @@ export interface CorrectionRequest {
   readonly decisions?: readonly KeyedDecision[];
   /** Decisions by name. */
   readonly choices?: Choices;
+  /** Texts that a person picked, to be lined up before anything else is done. */
+  readonly lineUp?: LineUp;
   /** What people said of the sheets in the model. */
   readonly sheets?: readonly SheetDecision[];
 }

@@ -1,6 +1,7 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { existsSync, mkdirSync, renameSync, utimesSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
+import { makeContext } from '../../core/audit/context';
 import { audit, plainAudit } from '../../core/audit/engine';
 import { examplePicture, type SideName } from '../../core/audit/examples/picture';
 import { countByWeight } from '../../core/audit/finding';
@@ -8,6 +9,7 @@ import type { Proposal } from '../../core/audit/likeness/propose';
 import type { Memory } from '../../core/audit/rule';
 import type { KeyedDecision } from '../../core/correct/choices';
 import { type CorrectionRequest, correctDrawing, type Unsettled } from '../../core/correct/correct';
+import { type LinedUp, type LineUp, planLineUp } from '../../core/correct/line-up';
 import { movementsIn, type PlannedCorrection, planOf, touchedBy } from '../../core/correct/plan';
 import { type Asks, allProposals } from '../../core/correct/proposals';
 import { decideSheets, mapDecisions, type SheetDecision } from '../../core/drawing/sheets/decisions';
@@ -79,6 +81,15 @@ export interface Tasks {
       folder: string;
     };
     reply: Result<PlannedCorrection>;
+  };
+  'line up': {
+    request: {
+      path: string;
+      standard: Standard;
+      asked: Omit<LineUp, 'mm'>;
+      sheets: readonly SheetDecision[];
+    };
+    reply: Result<LinedUp>;
   };
   picture: {
     request: {
@@ -211,6 +222,11 @@ export const handlers: Handlers = {
       movements: movementsIn(result.value.changes),
       sha,
     });
+  },
+
+  'line up'({ path, standard, asked, sheets }) {
+    const drawing = opened(path, sheets);
+    return drawing.ok ? planLineUp(makeContext(drawing.value, standard), asked) : drawing;
   },
 
   picture({ path, cache, sheet, defaultWidthMm, sheets }) {

@@ -83,6 +83,7 @@ export function AuditPlace({ drawing, inForce, office, rules }: Props) {
     step,
     scale,
     decideSheet,
+    lineUp,
     unitsAsked,
   } = useDrawing(drawing, chosen, setChosen, shown, findings);
   useAddress(view);
@@ -305,6 +306,7 @@ export function AuditPlace({ drawing, inForce, office, rules }: Props) {
                 busy={busy}
                 onScale={(request, note) => void scale(request, note)}
                 onDecideSheet={(decision, note) => void decideSheet(decision, note)}
+                onLineUp={(asked, note) => void lineUp(asked, note)}
               />
             )}
           </Panel>

@@ -108,7 +108,7 @@ export function ChangeList({ drawingId, sha, revisions }: Props) {
       </div>
       {failed && <p className="px-3 py-2 text-oxide">{failed}</p>}
       <Scroller ref={scroller} label="Changes">
-        <div className="sticky top-0 z-10 grid h-7 grid-cols-[7.5rem_5rem_5rem_1fr] items-center gap-2 border-b border-rule bg-shade px-3 text-[12.5px] text-ink-2">
+        <div className="sticky top-0 z-10 grid h-7 grid-cols-[6rem_3.25rem_4.5rem_1fr] items-center gap-2 border-b border-rule bg-shade px-3 text-[12.5px] text-ink-2">
           <span>Object</span>
           <span>Handle</span>
           <span>Property</span>
@@ -121,7 +121,7 @@ export function ChangeList({ drawingId, sha, revisions }: Props) {
             return (
               <div
                 key={item.key}
-                className="absolute inset-x-0 grid h-[30px] grid-cols-[7.5rem_5rem_5rem_1fr] items-center gap-2 border-b border-hairline px-3 text-[13px]"
+                className="absolute inset-x-0 grid h-[30px] grid-cols-[6rem_3.25rem_4.5rem_1fr] items-center gap-2 border-b border-hairline px-3 text-[13px]"
                 style={{ transform: `translateY(${item.start}px)` }}
               >
                 <span className="truncate" title={`${change.kind}, ${change.where}`}>
@@ -129,7 +129,7 @@ export function ChangeList({ drawingId, sha, revisions }: Props) {
                 </span>
                 <span className="figures truncate text-ink-2">{change.handle || '—'}</span>
                 <span className="truncate text-ink-2">{change.property}</span>
-                <span className="figures truncate" title={`${change.before} → ${change.after}`}>
+                <span className="figures truncate text-[12.5px]" title={`${change.before} → ${change.after}`}>
                   {change.before} <span className="text-ink-3">→</span> {change.after}
                 </span>
               </div>

@@ -3,6 +3,7 @@ import { useCallback, useEffect, useMemo, useState, useTransition } from 'react'
 import { toast } from 'sonner';
 import type { ListedFinding, Option } from '@/core/audit/finding';
 import type { KeyedDecision } from '@/core/correct/choices';
+import type { LineUp } from '@/core/correct/line-up';
 import type { Asks } from '@/core/correct/proposals';
 import type { SheetDecision } from '@/core/drawing/sheets/decisions';
 import type { ScaleRequest } from '@/core/scaling/scale-drawing';
@@ -162,6 +163,17 @@ export function useDrawing(
     [act, drawing.revision],
   );
 
+  /** Lines up texts that were picked on the sheet. */
+  const lineUp = useCallback(
+    (asked: LineUp, note: string) =>
+      act(
+        'correct',
+        { findings: [], lineUp: asked, note: note.slice(0, 200), revision: drawing.revision },
+        ({ changes = 0 }) => `${note}: ${count(changes, 'change')} made. Ctrl Z takes them back.`,
+      ),
+    [act, drawing.revision],
+  );
+
   /** Keeps what a person says of a sheet in the model. */
   const decideSheet = useCallback(
     (decision: SheetDecision, note: string) =>
@@ -187,6 +199,7 @@ export function useDrawing(
     step,
     scale,
     decideSheet,
+    lineUp,
     unitsAsked,
   };
 }

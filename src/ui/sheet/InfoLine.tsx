@@ -1,5 +1,6 @@
 import type { Source } from '@/core/drawing/effective';
 import type { Measure, ObjectLine, Under } from './messages';
+import { isTextAlone } from './useLineUp';
 
 interface Props {
   readonly under: Under | null;
@@ -7,6 +8,8 @@ interface Props {
   readonly measuring: boolean;
   readonly measure: Measure | null;
   readonly onUnpick: () => void;
+  /** Begins to line up texts with the one that is picked; absent where that is not offered. */
+  readonly onLineUp?: (object: ObjectLine) => void;
 }
 
 const SOURCES: Readonly<Record<Source, string>> = {
@@ -17,7 +20,7 @@ const SOURCES: Readonly<Record<Source, string>> = {
 };
 
 /** One line under the sheet: the object under the pointer or the one picked, a measured distance, or where the pointer is. */
-export function InfoLine({ under, picked, measuring, measure, onUnpick }: Props) {
+export function InfoLine({ under, picked, measuring, measure, onUnpick, onLineUp }: Props) {
   const object = under?.object ?? picked;
   return (
     <div
@@ -28,7 +31,7 @@ export function InfoLine({ under, picked, measuring, measure, onUnpick }: Props)
       {measuring ? (
         <Measured measure={measure} />
       ) : object ? (
-        <ObjectText object={object} picked={!under?.object} onUnpick={onUnpick} />
+        <ObjectText object={object} picked={!under?.object} onUnpick={onUnpick} onLineUp={onLineUp} />
       ) : (
         <span className="text-ink-2">Point at something to see what it is; click to keep it.</span>
       )}
@@ -47,10 +50,12 @@ function ObjectText({
   object,
   picked,
   onUnpick,
+  onLineUp,
 }: {
   object: ObjectLine;
   picked: boolean;
   onUnpick: () => void;
+  onLineUp?: (object: ObjectLine) => void;
 }) {
   const { colour, linetype, width } = object.from;
   return (
@@ -72,6 +77,11 @@ function ObjectText({
       {picked && (
         <button type="button" className="text-verdigris hover:underline" onClick={onUnpick}>
           Let go
+        </button>
+      )}
+      {picked && onLineUp && isTextAlone(object) && (
+        <button type="button" className="text-verdigris hover:underline" onClick={() => onLineUp(object)}>
+          Line up with others …
         </button>
       )}
     </>

@@ -8,7 +8,7 @@ export function Panel({
   children,
 }: {
   title: string;
-  hotkey: string;
+  hotkey?: string;
   onClose: () => void;
   children: ReactNode;
 }) {
@@ -17,7 +17,7 @@ export function Panel({
       <div className="flex items-center justify-between border-b border-hairline bg-shade px-3 py-1.5">
         <h2 className="text-[13px] font-semibold">{title}</h2>
         <button type="button" className="text-[12.5px] text-verdigris hover:underline" onClick={onClose}>
-          Close <span className="text-ink-2">{hotkey}</span>
+          Close {hotkey !== undefined && <span className="text-ink-2">{hotkey}</span>}
         </button>
       </div>
       {children}

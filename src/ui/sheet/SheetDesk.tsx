@@ -1,6 +1,7 @@
 'use client';
 
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useEffectEvent, useRef, useState } from 'react';
+import type { LineUp } from '@/core/correct/line-up';
 import type { SheetDecision } from '@/core/drawing/sheets/decisions';
 import { firstOf, type SheetHead } from '@/core/drawing/sheets/heads';
 import type { ColourMode } from '@/core/picture/pass';
@@ -16,7 +17,9 @@ import { type Setting, SettingLines } from './SettingLines';
 import { SheetBar } from './SheetBar';
 import { SheetNotices } from './SheetNotices';
 import { SheetPanels } from './SheetPanels';
+import { useLineUp } from './useLineUp';
 import { type PanelName, useSheetKeys } from './useSheetKeys';
+import { useSheetPointer } from './useSheetPointer';
 
 interface Props {
   readonly drawingId: number;
@@ -41,6 +44,7 @@ interface Props {
   readonly busy: boolean;
   readonly onScale: (request: ScaleRequest, note: string) => void;
   readonly onDecideSheet: (decision: SheetDecision, note: string) => void;
+  readonly onLineUp: (asked: LineUp, note: string) => void;
 }
 
 /** Objects by handle, and layers by their names in small letters. */
@@ -76,6 +80,7 @@ export function SheetDesk({
   busy,
   onScale,
   onDecideSheet,
+  onLineUp,
 }: Props) {
   const holder = useRef<HTMLDivElement>(null);
   const painter = useRef<Painter | null>(null);
@@ -104,6 +109,11 @@ export function SheetDesk({
     setAsked(unitsAsked);
     setPanel('units');
   }
+  const lineUp = useLineUp(drawingId, sha, panel === 'line up' && !asReceived);
+  const onPicked = useEffectEvent((object: ObjectLine | null): void => {
+    setPicked(object);
+    if (panel === 'line up' && object) lineUp.onToggle(object);
+  });
   const shown = useRef('');
   const highlightNumber = useRef(0);
   const anyHighlighted = highlighted.handles.length + highlighted.layers.length > 0;
@@ -120,7 +130,7 @@ export function SheetDesk({
       (message) => {
         if (message.type === 'painted') setPainted(message);
         else if (message.type === 'under') setUnder(message);
-        else if (message.type === 'picked') setPicked(message.object);
+        else if (message.type === 'picked') onPicked(message.object);
         else if (message.type === 'measured') setMeasure(message.measure);
         else setFound(message);
       },
@@ -275,37 +285,7 @@ export function SheetDesk({
     asReceived: () => onAsReceived?.(!asReceived),
   });
 
-  const fingers = useRef(new Map<number, { x: number; y: number }>());
-  const travelled = useRef(0);
-  const place = (event: React.PointerEvent): [number, number] => {
-    const area = event.currentTarget.getBoundingClientRect();
-    return [event.clientX - area.left, event.clientY - area.top];
-  };
-  const move = (event: React.PointerEvent): void => {
-    const before = fingers.current.get(event.pointerId);
-    if (!before) {
-      tell({ type: 'point', at: place(event) });
-      return;
-    }
-    const other = [...fingers.current].find(([id]) => id !== event.pointerId)?.[1];
-    const now = { x: event.clientX, y: event.clientY };
-    fingers.current.set(event.pointerId, now);
-    travelled.current += Math.hypot(now.x - before.x, now.y - before.y);
-    if (other) {
-      // Two fingers: their distance zooms about the one that rests, their middle moves the sheet.
-      const factor =
-        Math.hypot(now.x - other.x, now.y - other.y) /
-        Math.max(1, Math.hypot(before.x - other.x, before.y - other.y));
-      const area = event.currentTarget.getBoundingClientRect();
-      tell({ type: 'zoom', factor, x: other.x - area.left, y: other.y - area.top });
-    } else tell({ type: 'pan', dx: now.x - before.x, dy: now.y - before.y });
-  };
-  const lift = (event: React.PointerEvent): void => {
-    const wasAlone = fingers.current.size === 1;
-    const pressed = fingers.current.delete(event.pointerId);
-    if (pressed && wasAlone && travelled.current < 4 && event.type === 'pointerup')
-      tell({ type: 'pick', at: place(event) });
-  };
+  const pointer = useSheetPointer(tell);
 
   return (
     <section
@@ -319,15 +299,7 @@ export function SheetDesk({
           role="application"
           aria-label="Picture of the drawing: arrow keys move it, plus and minus zoom, 0 shows all"
           tabIndex={0}
-          onPointerDown={(event) => {
-            if (fingers.current.size === 0) travelled.current = 0;
-            fingers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
-            event.currentTarget.setPointerCapture(event.pointerId);
-          }}
-          onPointerMove={move}
-          onPointerUp={lift}
-          onPointerCancel={lift}
-          onPointerLeave={() => tell({ type: 'point', at: null })}
+          {...pointer}
           onKeyDown={(event) => {
             const by = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[
               event.key
@@ -351,9 +323,9 @@ export function SheetDesk({
               Nothing is drawn here.
             </p>
           )}
-          {setting && state === 'ready' && loaded === pictured && painted && (
+          {(lineUp.setting ?? setting) && state === 'ready' && loaded === pictured && painted && (
             <SettingLines
-              {...setting}
+              {...(lineUp.setting ?? setting)!}
               windows={painted.windows}
               shown={isLayout ? `sheet ${sheets[sheet].name}` : 'model'}
             />
@@ -393,6 +365,8 @@ export function SheetDesk({
           busy={busy}
           onScale={onScale}
           onDecideSheet={onDecideSheet}
+          lineUp={lineUp}
+          onLineUp={onLineUp}
           onClose={() => setPanel(null)}
         />
       </div>
@@ -405,6 +379,14 @@ export function SheetDesk({
           choose(null, false);
           setPicked(null);
         }}
+        onLineUp={
+          asReceived || panel === 'line up'
+            ? undefined
+            : (object) => {
+                lineUp.onStart(object);
+                setPanel('line up');
+              }
+        }
       />
       <SheetBar
         sheets={sheets}

@@ -1,12 +1,15 @@
+import type { LineUp } from '@/core/correct/line-up';
 import type { SheetDecision } from '@/core/drawing/sheets/decisions';
 import type { SheetHead } from '@/core/drawing/sheets/heads';
 import type { ScaleRequest } from '@/core/scaling/scale-drawing';
 import type { UnitsReport } from '@/core/scaling/units-report';
 import { ContentsPanel } from './ContentsPanel';
 import { FindPanel } from './FindPanel';
+import { LineUpPanel } from './LineUpPanel';
 import { type Found, type Measure, MODEL } from './messages';
 import { SheetsPanel } from './SheetsPanel';
 import { UnitsPanel } from './UnitsPanel';
+import type { LiningUp } from './useLineUp';
 import type { PanelName } from './useSheetKeys';
 
 interface Props {
@@ -29,6 +32,8 @@ interface Props {
   readonly busy: boolean;
   readonly onScale: (request: ScaleRequest, note: string) => void;
   readonly onDecideSheet: (decision: SheetDecision, note: string) => void;
+  readonly lineUp: LiningUp;
+  readonly onLineUp: (asked: LineUp, note: string) => void;
   readonly onClose: () => void;
 }
 
@@ -82,6 +87,8 @@ export function SheetPanels(props: Props) {
           onClose={onClose}
         />
       );
+    case 'line up':
+      return <LineUpPanel lineUp={props.lineUp} busy={busy} onLineUp={props.onLineUp} onClose={onClose} />;
     default:
       return null;
   }

@@ -1,7 +1,7 @@
 import { useEffect, useEffectEvent } from 'react';
 import { isTyping } from '../kit/typing';
 
-export type PanelName = 'find' | 'contents' | 'sheets' | 'units';
+export type PanelName = 'find' | 'contents' | 'sheets' | 'units' | 'line up';
 
 /** What the keys of the sheet do. */
 export interface SheetActions {
