@@ -98,6 +98,18 @@ test('corrections can be undone and done again, and likely proposals taken over 
   const before = await findings.textContent();
   await page.getByRole('button', { name: /likely proposals/ }).click();
   await expect(page.getByRole('dialog')).toContainText('Str_Hatch');
+  const dialog = page.getByRole('dialog');
+  const count = async (): Promise<number> => (await dialog.getByRole('checkbox').count()) - 1;
+  const likely = await count();
+  // All that begin alike, likely or not, become one layer together: seen before it is done.
+  await dialog.getByLabel('Proposals that are').selectOption({ label: 'any, or none' });
+  expect(await count()).toBeGreaterThan(likely);
+  await dialog.getByLabel('Names that begin with').fill('str_h');
+  await dialog.getByLabel('All that are ticked become').selectOption('S-STEL');
+  await expect(dialog.getByLabel('Ours for Str_Hatch')).toHaveValue('S-STEL');
+  await dialog.getByLabel('Names that begin with').fill('');
+  await dialog.getByLabel('Proposals that are').selectOption({ label: 'likely' });
+  expect(await count()).toBe(likely);
   await page.getByRole('button', { name: /^Take over \d+ proposals$/ }).click();
   await expect(page.getByRole('button', { name: 'Undo' })).toBeVisible();
   await expect(findings).not.toHaveText(before ?? '');

@@ -11,15 +11,16 @@ import { count } from '../kit/format';
 import { isTyping } from '../kit/typing';
 import { ComparedSheet, type ShownState } from '../sheet/ComparedSheet';
 import { SheetDesk, type SheetHighlights } from '../sheet/SheetDesk';
-import { AcceptLikely } from './AcceptLikely';
 import { BeforeNow, statesOf } from './BeforeNow';
 import { ChangeList } from './ChangeList';
+import { DecideMany } from './DecideMany';
 import { DeleteDrawing } from './DeleteDrawing';
 import { DrawingHeader } from './DrawingHeader';
 import { CheckAgain, NotLookedAt, Reading, Unreadable, Working } from './DrawingNotices';
 import { FindingLedger } from './FindingLedger';
 import { KeyList } from './KeyList';
 import { groupsOf, readyToSearch } from './ledger-view';
+import { manyRows } from './many';
 import { OpenWork } from './OpenWork';
 import { PlanDialog } from './PlanDialog';
 import { likelyTarget, type OfficeNames, type RuleWords } from './types';
@@ -79,7 +80,7 @@ export function AuditPlace({ drawing, inForce, office, rules }: Props) {
     act,
     correct,
     decide,
-    acceptLikely,
+    decideMany,
     step,
     scale,
     decideSheet,
@@ -101,10 +102,8 @@ export function AuditPlace({ drawing, inForce, office, rules }: Props) {
   const [waiving, setWaiving] = useState<ListedFinding | null>(null);
   const asking = useMemo(() => findings.filter(({ correction }) => correction === 'choice'), [findings]);
   const { proposals, refuse } = useProposals(drawing, asking.length > 0);
-  const likely = useMemo(
-    () => asking.filter((finding) => likelyTarget(finding, proposals) !== null),
-    [asking, proposals],
-  );
+  const many = useMemo(() => manyRows(asking, proposals), [asking, proposals]);
+  const likely = many.filter(({ finding: asks }) => likelyTarget(asks, proposals) !== null).length;
   const finding = all.find((candidate) => candidate.key === chosen) ?? null;
   const handles = useHandles(drawing, finding);
 
@@ -214,15 +213,17 @@ export function AuditPlace({ drawing, inForce, office, rules }: Props) {
                   </p>
                 )}
                 <OpenWork findings={findings} settledBy={view.settledBy} onView={onView} />
-                {(automatic.length > 0 || likely.length > 0) && (
+                {(automatic.length > 0 || many.length > 1 || likely > 0) && (
                   <div className="flex flex-wrap gap-2 border-b border-hairline px-3 py-2">
-                    {likely.length > 0 && (
+                    {(likely > 0 || many.length > 1) && (
                       <Button
                         look={automatic.length > 0 ? 'plain' : 'main'}
                         disabled={waits}
                         onClick={() => setAccepting(true)}
                       >
-                        Take over {count(likely.length, 'likely proposal')} …
+                        {likely > 0
+                          ? `Take over ${count(likely, 'likely proposal')} …`
+                          : `Decide ${count(many.length, 'name')} …`}
                       </Button>
                     )}
                     {automatic.length > 0 && (
@@ -313,13 +314,13 @@ export function AuditPlace({ drawing, inForce, office, rules }: Props) {
         </Group>
       )}
       {accepting && (
-        <AcceptLikely
+        <DecideMany
           onClose={() => setAccepting(false)}
-          findings={likely}
-          proposals={proposals ?? {}}
-          onAccept={(which) => {
+          rows={many}
+          office={office}
+          onDecide={(decisions, note) => {
             setAccepting(false);
-            void acceptLikely(which, proposals ?? {});
+            void decideMany(decisions, note);
           }}
         />
       )}

@@ -11,7 +11,7 @@ import { type DrawingView, isBeingRead } from '../drawings/types';
 import { call, callForLines } from '../kit/call';
 import { count } from '../kit/format';
 import { useLive } from '../kit/live';
-import { likelyTarget, type Offered, type Proposals, pickingOption, subjectOf } from './types';
+import { type Offered, type Proposals, subjectOf } from './types';
 
 /** What the server answers to something that was done. */
 interface Done {
@@ -134,16 +134,16 @@ export function useDrawing(
     [act, order],
   );
 
-  const acceptLikely = useCallback(
-    (which: readonly ListedFinding[], proposals: Proposals): Promise<void> => {
-      const decisions = which.flatMap((finding): KeyedDecision[] => {
-        const option = pickingOption(finding);
-        const to = likelyTarget(finding, proposals);
-        return option && to ? [{ finding: finding.key, option: option.id, to }] : [];
-      });
-      return order(which, { findings: [], decisions, note: `${count(which.length, 'proposal')} taken over` });
+  /** Takes the ways out of many findings, as one step. */
+  const decideMany = useCallback(
+    (decisions: readonly KeyedDecision[], note: string): Promise<void> => {
+      const keys = new Set(decisions.map(({ finding }) => finding));
+      return order(
+        findings.filter(({ key }) => keys.has(key)),
+        { findings: [], decisions, note },
+      );
     },
-    [order],
+    [order, findings],
   );
 
   const step = useCallback(
@@ -195,7 +195,7 @@ export function useDrawing(
     act,
     correct,
     decide,
-    acceptLikely,
+    decideMany,
     step,
     scale,
     decideSheet,
