@@ -6,11 +6,11 @@ import type { Asks } from '../core/correct/proposals';
 import type { CorrectionRequest } from '../core/correct/wanted';
 import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Result } from '../core/result';
-import { NAMED_KINDS, officeNames } from '../core/standard/named-kinds';
+import { NAMED_KINDS, type NamedKind, officeNames } from '../core/standard/named-kinds';
 import { memoryOf, type Saying, sayIfFitting } from './crosswalk';
 import { database } from './database';
 import { CONFLICT, type DrawingRecord, drawing, NO_DRAWING } from './drawings';
-import { addLayerToDraft, type Edition, edition, editionInForce } from './editions';
+import { adoptIntoDraft, type Edition, edition, editionInForce } from './editions';
 import { tell } from './events';
 import { filePath } from './files';
 import { awaited, jobs, openJobsOf, PRIORITY } from './jobs';
@@ -185,17 +185,17 @@ export async function proposalsFor(id: number): Promise<Result<Record<string, Of
   return ok(offered);
 }
 
-/** Puts a layer of a drawing into the draft standard, with its properties and the kinds of object on it. */
-export async function adoptLayer(id: number, name: string): Promise<Result<{ draft: string }>> {
+/** Puts a definition of a drawing into the draft standard; a layer with its properties and the kinds of object on it. */
+export async function adopt(
+  id: number,
+  named: { readonly kind: NamedKind; readonly name: string },
+): Promise<Result<{ draft: string }>> {
   const record = drawing(id);
   if (!record) return NO_DRAWING;
   const learnt = await runTask('learn', { path: filePath(record.currentSha), name: '' });
   if (!learnt.ok) return learnt;
-  const layer = learnt.value.layers.find((candidate) => foldName(candidate.name) === foldName(name));
-  if (!layer) return fail('no-layer', `The drawing has no layer “${name}”.`, 'Reload the page.');
-  const added = addLayerToDraft(
-    { ...layer, ownValuesAllowed: [], purpose: `Taken over from ${record.name}` },
-    learnt.value.linetypes.filter((linetype) => foldName(linetype.name) === foldName(layer.linetype)),
-  );
+  const purpose = `Taken over from ${record.name}`;
+  const layers = learnt.value.layers.map((layer) => ({ ...layer, purpose }));
+  const added = adoptIntoDraft({ ...learnt.value, layers }, named);
   return added.ok ? ok({ draft: added.value.label }) : added;
 }

@@ -1,8 +1,8 @@
-import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Result } from '../core/result';
-import type { StandardLayer } from '../core/standard/definitions';
 import { differences, formatDifference } from '../core/standard/differences';
+import type { NamedKind } from '../core/standard/named-kinds';
 import { blankStandard, checkStandard, type FieldFault, type Standard } from '../core/standard/standard';
+import { adopted } from '../core/standard/take-over';
 import { database } from './database';
 import { type DraftSteps, forgetSteps, goStep, keepStep, stepsOf } from './draft-steps';
 
@@ -355,26 +355,22 @@ export function whatImportChanges(standard: Standard): ImportPreview {
   };
 }
 
-/** Adds a layer to the draft, beginning one if needed; the layer is not yet part of the edition in force. */
-export function addLayerToDraft(layer: StandardLayer, linetypes: Standard['linetypes']): Result<Edition> {
+/**
+ * Adds a definition of a drawing to the draft, beginning one if needed; it is not yet part of the edition in force.
+ * @param learnt what was learnt from the drawing
+ */
+export function adoptIntoDraft(
+  learnt: Standard,
+  named: { readonly kind: NamedKind; readonly name: string },
+): Result<Edition> {
   const present = beginDraft();
-  if (present.standard.layers.some((other) => foldName(other.name) === foldName(layer.name)))
-    return fail('twice', `The draft has a layer “${layer.name}” already.`, 'Nothing was changed.');
-  const missing = linetypes.filter(
-    (linetype) =>
-      !present.standard.linetypes.some((other) => foldName(other.name) === foldName(linetype.name)),
-  );
-  const series = present.standard.pens.seriesMm;
-  const widthMm = layer.widthMm !== null && !series.includes(layer.widthMm) ? null : layer.widthMm;
-  const saved = saveDraft(present, {
-    ...present.standard,
-    linetypes: [...present.standard.linetypes, ...missing],
-    layers: [...present.standard.layers, { ...layer, widthMm }],
-  });
+  const next = adopted(present.standard, learnt, named);
+  if (!next.ok) return next;
+  const saved = saveDraft(present, next.value);
   if (saved.ok) return ok(saved.edition);
   return fail(
-    'bad-layer',
+    'bad-definition',
     saved.faults.map((fault) => fault.message).join('; '),
-    'Add the layer by hand in the Standard place.',
+    `Add the ${named.kind} by hand in the Standard place.`,
   );
 }

@@ -3,10 +3,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { linkspan } from '../../demo/drawings';
 import { demoStandard } from '../../demo/standard';
-import { lineOf } from '../core/standard/standard';
+import { blankStandard, lineOf } from '../core/standard/standard';
 import { database } from './database';
 import {
-  addLayerToDraft,
+  adoptIntoDraft,
   beginDraft,
   discardDraft,
   draft,
@@ -138,7 +138,13 @@ describe('editions', () => {
     fill();
     issueDraft(draft()!, 'A', '');
     const layer = { ...demoStandard.layers[0], name: 'X-NEW', widthMm: 0.53, linetype: 'Special' };
-    const added = addLayerToDraft(layer, [lineOf({ name: 'Special', description: '', elementsMm: [1, -1] })]);
+    const learnt = {
+      ...blankStandard('Theirs'),
+      layers: [layer],
+      linetypes: [lineOf({ name: 'Special', description: '', elementsMm: [1, -1] })],
+    };
+    const named = { kind: 'layer', name: 'x-new' } as const;
+    const added = adoptIntoDraft(learnt, named);
     if (!added.ok) throw new Error(added.problem.message);
     // 0.53 mm is not a permitted width here: the layer comes in at the default, to be decided.
     expect(added.value.standard.layers.at(-1)).toMatchObject({
@@ -146,7 +152,7 @@ describe('editions', () => {
       widthMm: null,
       linetype: 'Special',
     });
-    expect(addLayerToDraft(layer, [])).toMatchObject({ ok: false, problem: { code: 'twice' } });
+    expect(adoptIntoDraft(learnt, named)).toMatchObject({ ok: false, problem: { code: 'twice' } });
     expect(editionInForce()?.standard.layers).toHaveLength(demoStandard.layers.length);
   });
 });

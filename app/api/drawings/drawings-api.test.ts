@@ -54,7 +54,7 @@ interface Drawing {
   verdict: string;
   changeCount: number;
   current: {
-    findings: { key: string; rule: string; handles: string[]; subject: { layer?: string } }[];
+    findings: { key: string; rule: string; handles: string[]; subject: { layer?: string; value?: string } }[];
   } | null;
   problem: { code: string; message: string; action: string };
 }
@@ -187,13 +187,25 @@ describe('a drawing', () => {
     expect(rows.flat()).toContain('+SUM(1)');
   });
 
+  it('gives definitions of every kind that is asked about to the draft standard, with what they need', async () => {
+    const id = await taken(linkspan().bytes);
+    const { current } = await look(id);
+    const style = current!.findings.find(({ rule }) => rule === 'dimensions/style-unknown')!.subject.value!;
+    expect((await adopt(request('', { kind: 'dimension style', name: style }), at(id))).status).toBe(200);
+    expect(draft()?.standard.dimensions.map(({ name }) => name)).toContain(style);
+    const again = await adopt(request('', { kind: 'dimension style', name: style.toLowerCase() }), at(id));
+    expect(((await again.json()) as Drawing).problem.code).toBe('twice');
+  });
+
   it('gives a layer to the draft standard', async () => {
     const id = await taken(linkspan().bytes);
     const { current } = await look(id);
     const layer = current!.findings.find(({ rule }) => rule === 'layers/unknown')!.subject.layer!;
-    expect((await adopt(request('', { layer }), at(id))).status).toBe(200);
+    expect((await adopt(request('', { kind: 'layer', name: layer }), at(id))).status).toBe(200);
     expect(draft()?.standard.layers.map(({ name }) => name)).toContain(layer);
-    expect((await adopt(request('', { layer: 'nothing of the kind' }), at(id))).status).not.toBe(200);
+    expect(
+      (await adopt(request('', { kind: 'layer', name: 'nothing of the kind' }), at(id))).status,
+    ).not.toBe(200);
   });
 });
 
@@ -203,7 +215,7 @@ describe('what is asked for', () => {
 
   it('of a drawing that there is not is said', async () => {
     const fitting: Readonly<Record<string, object>> = {
-      adopt: { layer: 'A' },
+      adopt: { kind: 'layer', name: 'A' },
       correct: undecided,
       recheck: {},
       step: { by: 1 },
@@ -228,7 +240,7 @@ describe('what is asked for', () => {
   it('in a form that no page sends is refused with its field', async () => {
     const id = await taken(linkspan().bytes);
     for (const [route, body] of [
-      [adopt, { layer: '' }],
+      [adopt, { kind: 'layer', name: '' }],
       [adopt, 'layer'],
       [correct, { findings: 'all', note: '' }],
       [correct, { note: 'x', choices: { layers: { A: { action: 'burn' } } } }],

@@ -121,6 +121,14 @@ export const removal = (what: string): Option => ({
   confirm: `Remove ${what} from the drawing`,
 });
 
+/** The way out by which what a finding is about becomes part of the draft of the standard. */
+export const ADOPT: Option = {
+  id: 'adopt',
+  label: 'Add to the standard',
+  needs: null,
+  effect: 'standard',
+};
+
 /** A person's decision on a finding. */
 export interface Decision {
   /** Id of one of the finding's options. */

@@ -1,11 +1,13 @@
-import { generalArrangement } from '../../../demo/drawings';
+import { demoDrawings, generalArrangement } from '../../../demo/drawings';
 import { demoStandard } from '../../../demo/standard';
+import { audit } from '../audit/engine';
 import { readDrawing } from '../dxf/read/interpret';
 import { templateDrawing } from '../exchange/template';
 import { learnStandard } from '../learn/learn';
 import { differences } from './differences';
+import type { NamedKind } from './named-kinds';
 import { blankStandard, checkStandard } from './standard';
-import { offerKey, offers, takeOver } from './take-over';
+import { adopted, offerKey, offers, takeOver } from './take-over';
 
 function learntFrom(bytes: Uint8Array) {
   const drawing = readDrawing(bytes);
@@ -95,5 +97,54 @@ describe('taking over what was learnt', () => {
       ['ring', 2],
     ]);
     expect(checkStandard(next)).toHaveProperty('standard');
+  });
+});
+
+describe('one definition of a drawing, added to the draft', () => {
+  const KIND_OF: Readonly<Record<string, NamedKind>> = {
+    'layers/unknown': 'layer',
+    'linetypes/unknown': 'linetype',
+    'lettering/style-unknown': 'text style',
+    'dimensions/style-unknown': 'dimension style',
+    'fills/unknown': 'fill',
+    'parallels/unknown': 'parallel-line set',
+  };
+  const asked = demoDrawings().flatMap(({ file, bytes }) => {
+    const drawing = readDrawing(bytes);
+    if (!drawing.ok) return [];
+    return audit(drawing.value, demoStandard)
+      .findings.filter(({ rule }) => KIND_OF[rule])
+      .map((finding) => [`${file}: ${finding.message}`, bytes, finding] as const);
+  });
+
+  it('is asked about for every kind in the drawings of the demo', () => {
+    expect(new Set(asked.map(([, , { rule }]) => rule))).toEqual(new Set(Object.keys(KIND_OF)));
+  });
+
+  it.each(asked)('is not asked about any more: %s', (_, bytes, { rule, key, subject }) => {
+    const name = subject.layer ?? subject.value!;
+    const next = adopted(demoStandard, learntFrom(bytes), { kind: KIND_OF[rule], name });
+    if (!next.ok) throw new Error(next.problem.message);
+    const checked = checkStandard(next.value);
+    if (!('standard' in checked)) throw new Error(JSON.stringify(checked.faults));
+    const drawing = readDrawing(bytes);
+    if (!drawing.ok) throw new Error(drawing.problem.message);
+    const { findings } = audit(drawing.value, checked.standard);
+    expect(findings.map((finding) => finding.key)).not.toContain(key);
+    // Nothing that the office has is changed by it.
+    const changed = differences(demoStandard, next.value).filter(
+      ({ before, kind }) => before !== null && kind !== 'Lettering',
+    );
+    expect(changed.filter(({ kind }) => kind !== 'Pens')).toEqual([]);
+  });
+
+  it('is refused where the draft has one of that name, or the drawing none', () => {
+    const learnt = learntFrom(generalArrangement(false).bytes);
+    const codeOf = (name: string): string | false => {
+      const result = adopted(demoStandard, learnt, { kind: 'layer', name });
+      return !result.ok && result.problem.code;
+    };
+    expect(codeOf('a-wall')).toBe('twice');
+    expect(codeOf('NOWHERE')).toBe('no-layer');
   });
 });

@@ -1,7 +1,9 @@
 import { foldName } from '../dxf/interner';
+import { fail, ok, type Result } from '../result';
 import { type Difference, differences } from './differences';
 import { familyOf } from './dimension-settings';
 import { followedBy, onTheirOwn } from './line-families';
+import { type NamedKind, officeNames } from './named-kinds';
 import type { Standard } from './standard';
 
 /** Kinds of definition that can be taken over one by one, by the words of their differences. */
@@ -17,6 +19,16 @@ export const TAKEN_KINDS = [
   'Pen role',
 ] as const;
 export type TakenKind = (typeof TAKEN_KINDS)[number];
+
+/** The kinds of definition that findings ask about, as they are taken over. */
+export const TAKEN_AS: Readonly<Record<NamedKind, TakenKind>> = {
+  layer: 'Layer',
+  linetype: 'Linetype',
+  'text style': 'Text style',
+  'dimension style': 'Dimension style',
+  fill: 'Fill',
+  'parallel-line set': 'Parallel-line set',
+};
 
 /** A definition that was learnt and that the draft has not, or has otherwise. */
 export interface Offer {
@@ -202,6 +214,44 @@ export function takeOver(draft: Standard, learnt: Standard, keys: Iterable<strin
     meanings,
     layers,
   };
+}
+
+/**
+ * The draft with one definition of a drawing added, and with what it needs; no other of the draft is changed.
+ * @param learnt what was learnt from the drawing
+ * @returns a problem where the draft has one of that name, or nothing of the kind was learnt
+ */
+export function adopted(
+  draft: Standard,
+  learnt: Standard,
+  { kind, name }: { readonly kind: NamedKind; readonly name: string },
+): Result<Standard> {
+  const isIt = (one: Named): boolean => foldName(one.name) === foldName(name);
+  if (officeNames(draft, kind).some(isIt))
+    return fail('twice', `The draft has a ${kind} “${name}” already.`, 'Nothing was changed.');
+  if (!officeNames(learnt, kind).some(isIt))
+    return fail(
+      `no-${kind.replace(' ', '-')}`,
+      `The drawing has no ${kind} “${name}” that a standard can hold.`,
+      'Reload the page, or define it in the Standard place.',
+    );
+  const next = takeOver(draft, learnt, [offerKey({ kind: TAKEN_AS[kind], name })]);
+  if (kind !== 'layer') return ok(next);
+  // A layer of a sender does not widen what the office permits.
+  const { seriesMm } = draft.pens;
+  return ok({
+    ...next,
+    pens: draft.pens,
+    layers: next.layers.map((layer) =>
+      isIt(layer)
+        ? {
+            ...layer,
+            ownValuesAllowed: [],
+            widthMm: layer.widthMm !== null && seriesMm.includes(layer.widthMm) ? layer.widthMm : null,
+          }
+        : layer,
+    ),
+  });
 }
 
 /** Symbols of two standards can have one number: the later ones get the next free one. */

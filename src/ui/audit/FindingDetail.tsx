@@ -4,7 +4,6 @@ import Link from 'next/link';
 import { useEffect, useId, useState } from 'react';
 import type { ListedFinding, StrokeLook } from '@/core/audit/finding';
 import { formatValue } from '@/core/audit/value';
-import type { NamedKind } from '@/core/standard/named-kinds';
 import { Button } from '../kit/Button';
 import { count } from '../kit/format';
 import { Stroke } from '../kit/Stroke';
@@ -15,6 +14,7 @@ import { SetLength } from './SetLength';
 import {
   formatLikeness,
   formatSureness,
+  kindAsked,
   type LedgerProps,
   likelyTarget,
   objectOption,
@@ -170,7 +170,7 @@ function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Prop
   // Only what is likely is picked beforehand: whatever else is picked, a person picked.
   const to = picked ?? (another ? '' : (likelyTarget(finding, proposals) ?? ''));
   const named = finding.subject.layer ?? finding.subject.value ?? '';
-  const kind = (picking?.needs?.slice('office '.length) ?? 'layer') as NamedKind;
+  const kind = kindAsked(finding);
   const names = office[kind];
 
   useEffect(() => {
@@ -196,9 +196,7 @@ function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Prop
     <div className="mt-2.5">
       {picking && proposals === null && <p className="text-ink-2">Looking for the nearest {kind}s …</p>}
       {picking && proposals !== null && ranked.length === 0 && (
-        <p className="text-ink-2">
-          No {kind} of the standard is near. Pick one{kind === 'layer' ? ', or add this one' : ''}.
-        </p>
+        <p className="text-ink-2">No {kind} of the standard is near. Pick one, or add this one.</p>
       )}
       {offered?.removedBefore && (
         <p className="mb-1 text-ink-2">Removed in an earlier drawing of this sender.</p>

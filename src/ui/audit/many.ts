@@ -3,7 +3,7 @@ import { LIKELY, POSSIBLE } from '@/core/audit/likeness/likely';
 import type { Proposal } from '@/core/audit/likeness/propose';
 import type { KeyedDecision } from '@/core/correct/choices';
 import type { NamedKind } from '@/core/standard/named-kinds';
-import { type Proposals, pickingOption, subjectOf } from './types';
+import { kindAsked, type Proposals, pickingOption, subjectOf } from './types';
 
 /** A finding that asks for a name of the office, as one line of those that are decided together. */
 export interface ManyRow {
@@ -45,7 +45,7 @@ export const manyRows = (
     return [
       {
         finding,
-        kind: picking.needs!.slice('office '.length) as NamedKind,
+        kind: kindAsked(finding),
         name: subjectOf(finding),
         picking,
         removal: finding.options?.find(({ id, effect }) => id === 'remove' && effect === 'drawing'),

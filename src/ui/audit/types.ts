@@ -103,6 +103,10 @@ export function likelyTarget(finding: ListedFinding, proposals: Proposals | null
 /** The option of a finding for which a name of the office is picked, where it has one. */
 export const pickingOption = (finding: ListedFinding) => finding.options?.find(({ needs }) => needs !== null);
 
+/** The kind of name of the office that a finding asks for. */
+export const kindAsked = (finding: ListedFinding): NamedKind =>
+  (pickingOption(finding)?.needs?.slice('office '.length) ?? 'layer') as NamedKind;
+
 /** The option of a finding for which a length is set, where it has one. */
 export const settingOption = (finding: ListedFinding) => finding.options?.find(({ sets }) => sets);
 

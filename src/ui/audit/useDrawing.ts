@@ -11,7 +11,7 @@ import { type DrawingView, isBeingRead } from '../drawings/types';
 import { call, callForLines } from '../kit/call';
 import { count } from '../kit/format';
 import { useLive } from '../kit/live';
-import { type Offered, type Proposals, subjectOf } from './types';
+import { kindAsked, type Offered, type Proposals, subjectOf } from './types';
 
 /** What the server answers to something that was done. */
 interface Done {
@@ -113,11 +113,11 @@ export function useDrawing(
         return;
       }
       if (option.effect === 'standard') {
+        const name = finding.subject.layer ?? finding.subject.value;
         await act(
           option.id,
-          { layer: finding.subject.layer },
-          (value) =>
-            `${finding.subject.layer} is in ${value.draft} now. Drawings comply with it once that is issued.`,
+          { kind: kindAsked(finding), name },
+          (value) => `${name} is in ${value.draft} now. Drawings comply with it once that is issued.`,
         );
         return;
       }

@@ -1,10 +1,11 @@
 import { z } from 'zod';
-import { adoptLayer } from '@/server/corrections';
+import { NAMED_KINDS } from '@/core/standard/named-kinds';
+import { adopt } from '@/server/corrections';
 import { route } from '@/server/route';
 
-/** Puts a layer of the drawing into the draft standard. */
+/** Puts a definition of the drawing into the draft standard. */
 export const POST = route({
   of: 'drawing',
-  body: z.strictObject({ layer: z.string().min(1).max(300) }),
-  handler: ({ id, body }) => adoptLayer(id, body.layer),
+  body: z.strictObject({ kind: z.enum(NAMED_KINDS), name: z.string().min(1).max(300) }),
+  handler: ({ id, body }) => adopt(id, body),
 });

@@ -3,6 +3,7 @@ import type { DimensionStyleFact } from '../../../facts/dimension-styles';
 import { findDimensionStyle, type StandardDimensionStyle } from '../../../standard/dimension-settings';
 import { wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
+import { ADOPT } from '../../finding';
 import { LIKELY, POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
@@ -49,6 +50,7 @@ export const dimensionsStyleUnknown: Rule = {
         subject: { kind: 'dimension style', value: use.name },
         options: [
           { id: 'become', label: 'Make it {to}', needs: 'office dimension style', effect: 'drawing' },
+          ADOPT,
         ],
       };
     }

@@ -3,6 +3,7 @@ import { foldName } from '../../../dxf/interner';
 import type { StandardFill } from '../../../standard/fills';
 import { findFill } from '../../../standard/standard';
 import { type AuditContext, groupBy } from '../../context';
+import { ADOPT } from '../../finding';
 import { LIKELY, POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
 import type { Rule, SettleContext } from '../../rule';
@@ -55,7 +56,10 @@ export const fillsUnknown: Rule = {
             found: named(pattern),
             rows,
             subject: { kind: 'fill', value: pattern },
-            options: [{ id: 'map', label: 'It becomes {to}', needs: 'office fill', effect: 'drawing' }],
+            options: [
+              { id: 'map', label: 'It becomes {to}', needs: 'office fill', effect: 'drawing' },
+              ADOPT,
+            ],
           };
         }
       },

@@ -5,7 +5,7 @@ import { takeApart } from '../../../standard/naming';
 import { nearestNames } from '../../../standard/nearest-names';
 import type { Standard } from '../../../standard/standard';
 import { kindCounts } from '../../context';
-import type { Option } from '../../finding';
+import { ADOPT, type Option } from '../../finding';
 import { propose, strayOf } from '../../likeness/propose';
 import type { NamedChoices, Rule } from '../../rule';
 import { named, type Value, words } from '../../value';
@@ -17,7 +17,7 @@ const messages = {
 const objects = (count: number): string => (count === 1 ? '1 object' : `${count} objects`);
 const optionsFor = (count: number): Option[] => [
   { id: 'become', label: 'Make it {to}', needs: 'office layer', effect: 'drawing' },
-  { id: 'adopt', label: 'Add to the standard', needs: null, effect: 'standard' },
+  ADOPT,
   {
     id: 'remove',
     label: `Remove with ${objects(count)} …`,

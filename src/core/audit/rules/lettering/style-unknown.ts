@@ -6,6 +6,7 @@ import type { StandardTextStyle } from '../../../standard/lettering';
 import { findTextStyle } from '../../../standard/lettering';
 import { wordsIn } from '../../../standard/words';
 import { type AuditContext, isGenerated } from '../../context';
+import { ADOPT } from '../../finding';
 import { LIKELY, POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
@@ -52,7 +53,10 @@ export const letteringStyleUnknown: Rule = {
         found: named(record.name),
         rows,
         subject: { kind: 'text style', value: record.name },
-        options: [{ id: 'become', label: 'Make it {to}', needs: 'office text style', effect: 'drawing' }],
+        options: [
+          { id: 'become', label: 'Make it {to}', needs: 'office text style', effect: 'drawing' },
+          ADOPT,
+        ],
       };
     }
   },

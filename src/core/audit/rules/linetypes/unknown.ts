@@ -5,6 +5,7 @@ import { formatElements } from '../../../standard/line-words';
 import { nameMatcher } from '../../../standard/name-patterns';
 import { findLinetype } from '../../../standard/standard';
 import { type AuditContext, isGenerated } from '../../context';
+import { ADOPT } from '../../finding';
 import { proposeLinetypes } from '../../likeness/propose-linetype';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
@@ -52,7 +53,10 @@ export const linetypesUnknown: Rule = {
           expected: { colour: '#000000', widthMm: 0.35, elementsMm: [], prints: true },
           found: { colour: '#000000', widthMm: 0.35, elementsMm, prints: true },
         },
-        options: [{ id: 'become', label: 'Make it {to}', needs: 'office linetype', effect: 'drawing' }],
+        options: [
+          { id: 'become', label: 'Make it {to}', needs: 'office linetype', effect: 'drawing' },
+          ADOPT,
+        ],
       };
     }
   },

@@ -2,6 +2,7 @@ import { parallelSetNamed } from '../../../dxf/read/parallel-run';
 import { findParallelSet } from '../../../standard/standard';
 import { wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
+import { ADOPT } from '../../finding';
 import { LIKELY, POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
@@ -42,6 +43,7 @@ export const parallelsUnknown: Rule = {
         subject: { kind: 'parallel-line set', value: name },
         options: [
           { id: 'become', label: 'Make it {to}', needs: 'office parallel-line set', effect: 'drawing' },
+          ADOPT,
         ],
       };
     }
