@@ -42,6 +42,7 @@ const styleOf = (name: string): fc.Arbitrary<StandardTextStyle> =>
     use: sentence,
     font: fc.constantFrom('', 'romans', 'Arial', 'Times New Roman'),
     face: fc.constantFrom(...FACES),
+    heights: fc.constantFrom('its own' as const, 'any permitted' as const),
     heightMm: fc.constantFrom(1.8, 2.5, 3.5, 5, 7),
     widthFactor: hundredths(0.5, 2),
     slantDeg: hundredths(-30, 30),

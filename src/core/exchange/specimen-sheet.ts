@@ -199,7 +199,15 @@ function textItem(style: StandardTextStyle): Item {
       space.text(LABEL, [x, y - style.heightMm - 2], style.heightMm, 'Quay wall ⌀240 ±0.5', {
         style: style.name,
       });
-      label(space, x + 122, y - 4.9, 1.8, `${style.name} · ${style.heightMm} mm`, LABEL, COLUMN_MM - 122);
+      label(
+        space,
+        x + 122,
+        y - 4.9,
+        1.8,
+        `${style.name} · ${style.heightMm} mm${style.heights === 'its own' ? '' : ` or ${style.heights}`}`,
+        LABEL,
+        COLUMN_MM - 122,
+      );
       label(space, x + 122, y - 8.4, 1.8, style.use, QUIET, COLUMN_MM - 122);
     },
   };

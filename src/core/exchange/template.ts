@@ -70,10 +70,10 @@ export function putDefinitions(file: DrawingComposer, standard: Standard): void 
     ].map(foldName),
   );
   for (const style of standard.lettering.styles) {
-    const { use, font, face, lineSpacing, justification, clause, notes } = style;
-    const own = { use, font, face, lineSpacing, justification, clause, notes };
+    const { use, font, face, heights, lineSpacing, justification, clause, notes } = style;
+    const own = { use, font, face, heights, lineSpacing, justification, clause, notes };
     // R12 knows no lettering sized on paper: there a fixed height would be one of the model.
-    const onPaper = !old && !sized.has(foldName(style.name));
+    const onPaper = !old && style.heights === 'its own' && !sized.has(foldName(style.name));
     file.textStyle({
       ...newTextStyle(style, own),
       ...(onPaper ? { height: style.heightMm, onPaper } : {}),

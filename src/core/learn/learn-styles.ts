@@ -2,7 +2,7 @@ import { type Drawing, dimensionStyleNameOf, kindOf, rangeOf } from '../dxf/draw
 import { faceOf } from '../dxf/fonts';
 import { foldName } from '../dxf/interner';
 import { readOwnData } from '../dxf/read/own-data';
-import { Facts } from '../facts/facts';
+import { Facts, factsOf } from '../facts/facts';
 import { readDimensionValues } from '../records/dimension-record';
 import { WORDS_STYLE } from '../records/linetype-marks';
 import {
@@ -41,12 +41,12 @@ interface Uses {
 }
 
 function usesOf(drawing: Drawing): Uses {
-  const { reader, containers, sheets } = drawing;
+  const { reader, containers } = drawing;
   const text = new Set<string>();
   const dimension = new Set<string>();
   const heights = new Map<string, Map<number, number>>();
-  const mmOf = new Map(sheets.map((sheet) => [sheet.container, sheet.paper?.mmPerUnit ?? null]));
-  for (const [index, container] of containers.entries())
+  const facts = factsOf(drawing, COMMON_DEFAULT_MM);
+  for (const container of containers)
     for (const row of container.rows) {
       const kind = kindOf(drawing, row);
       const named = dimensionStyleNameOf(drawing, row);
@@ -55,11 +55,13 @@ function usesOf(drawing: Drawing): Uses {
       const range = rangeOf(drawing, row);
       const style = foldName(reader.findText(range, 7, 'Standard'));
       text.add(style);
-      const mm = mmOf.get(index);
-      const height = reader.findNumber(range, 40);
-      if (!mm || !(height > 0)) continue;
+      // What several scales show was made for one of them, and nobody knows for which.
+      const scales = new Set(facts.appearancesOfText(row).map((seen) => seen.mmPerUnit.toPrecision(6)));
+      const height = facts.lettering(row)?.height ?? 0;
+      if (scales.size !== 1 || !(height > 0) || container.kind === 'symbol') continue;
+      const [mm] = scales;
       const found = heights.get(style) ?? new Map<number, number>();
-      const onPaper = tidy(height * mm);
+      const onPaper = Number((height * Number(mm)).toFixed(HEIGHT_PLACES));
       found.set(onPaper, (found.get(onPaper) ?? 0) + 1);
       heights.set(style, found);
     }
@@ -72,13 +74,24 @@ export const kept = (drawing: Drawing, range: { start: number; end: number }): R
   return data !== null && typeof data === 'object' ? (data as Record<string, unknown>) : {};
 };
 
+/** Heights on paper are told to this many places, mm. */
+const HEIGHT_PLACES = 3;
+/** Where more than this share of the texts of a style have one height, that is the style's, and others are faults. */
+const ONE_HEIGHT = 0.9;
+/** A height that fewer texts have than this share, and one alone, is nobody's habit. */
+const RARE = 0.1;
+/** Heights that a standard can permit, and the largest of them, mm. */
+const MOST_HEIGHTS = 20;
+const LARGEST_MM = 200;
+
 /**
- * Text styles with their height on paper: a style's own, else the commonest of its texts on sheets, else that of the
- * last text. The heights found are permitted.
+ * Text styles with their height on paper: a style's own, else the commonest of its texts as sheets show them, else
+ * that of the last text. The heights found are permitted; a style of no fixed height whose texts have several leaves it to each.
  */
 export function learnLettering(drawing: Drawing, mmPerUnit: number): Lettering {
   const uses = usesOf(drawing);
   const styles: StandardTextStyle[] = [];
+  const chosen = new Set<number>();
   for (const [folded, style] of drawing.textStyles) {
     // Styles without a name only point to files of shapes.
     if (folded === '' || (drawing.reader.findInt(style.range, 70) & 1) === 1) continue;
@@ -87,8 +100,13 @@ export function learnLettering(drawing: Drawing, mmPerUnit: number): Lettering {
     const counted = [...(uses.heights.get(folded) ?? [])].sort((a, b) => b[1] - a[1] || a[0] - b[0]);
     const height =
       style.height > 0 ? style.height * mmPerUnit : (counted[0]?.[0] ?? style.lastHeight * mmPerUnit);
+    const all = counted.reduce((sum, [, count]) => sum + count, 0);
+    // Texts of a style without a fixed height that print in several are each as high as it is meant.
+    const chooses = style.height === 0 && counted.length > 1 && counted[0][1] < ONE_HEIGHT * all;
+    if (chooses) for (const [mm, count] of counted) if (count > 1 || count >= RARE * all) chosen.add(mm);
     const made = textStyleSchema.safeParse({
       name: style.name,
+      heights: chooses ? 'any permitted' : 'its own',
       font: style.family || style.font.replace(/\.(shx|ttf|otf)$/i, ''),
       face: faceOf(style.font, style.family, style.bold),
       heightMm: tidy(height),
@@ -98,10 +116,16 @@ export function learnLettering(drawing: Drawing, mmPerUnit: number): Lettering {
     });
     if (made.success) styles.push(made.data);
   }
-  const heights = [...new Set(styles.map(({ heightMm }) => heightMm))].sort((a, b) => a - b);
-  return letteringSchema.parse(
-    heights.length > 0 ? { heightsMm: heights.slice(0, 20), styles } : { styles: [] },
+  const own = new Set(styles.map(({ heightMm }) => heightMm));
+  const more = [...chosen].filter((mm) => !own.has(mm) && mm > 0 && mm <= LARGEST_MM);
+  const heights = [...own, ...more.slice(0, Math.max(0, MOST_HEIGHTS - own.size))].sort((a, b) => a - b);
+  if (heights.length === 0) return letteringSchema.parse({ styles: [] });
+  const plain = letteringSchema.parse({ styles: [] });
+  // What a good drawing prints can be read on its sheets.
+  const smallestMm = Object.fromEntries(
+    Object.entries(plain.smallestMm).map(([sheet, mm]) => [sheet, Math.min(mm, heights[0])]),
   );
+  return letteringSchema.parse({ heightsMm: heights.slice(0, MOST_HEIGHTS), smallestMm, styles });
 }
 
 /** Heights of text that dimensions have on paper, mm; what lies outside is counted in other units. */

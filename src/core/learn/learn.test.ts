@@ -121,3 +121,41 @@ describe('what was learnt', () => {
     expect(checkStandard(standard)).toEqual({ standard });
   });
 });
+
+describe('heights of a text style', () => {
+  const learnt = (heights: readonly number[], fixed = 0) => {
+    const file = new DrawingComposer({ version: 'AC1024', units: 4 });
+    file.layer({ name: 'TEXT', colour: 7 });
+    file.textStyle({ name: 'Notes', font: 'txt', height: fixed, widthFactor: 1, slantDeg: 0 });
+    file.sheet('A', 420, 297).viewport({ layer: 'TEXT' }, [210, 150], 380, 260, [0, 0], 50);
+    for (const [i, height] of heights.entries())
+      file.model.text({ layer: 'TEXT' }, [0, 300 * i - 3000], height, `Note ${i}`, { style: 'Notes' });
+    const drawing = readDrawing(file.bytes());
+    if (!drawing.ok) throw new Error(drawing.problem.message);
+    const standard = learnStandard(drawing.value, 'Learnt');
+    const { lettering } = standard;
+    const style = lettering.styles.find(({ name }) => name === 'Notes')!;
+    const found = audit(drawing.value, standard).findings.filter(({ rule }) => rule.startsWith('lettering/'));
+    return { style: [style.heightMm, style.heights], heights: lettering.heightsMm, found: found.length };
+  };
+
+  it('are as the sheets show its texts of the model: one where they have one', () => {
+    expect(learnt([125, 125, 125])).toEqual({ style: [2.5, 'its own'], heights: [2.5], found: 0 });
+  });
+
+  it('are left to each text where it fixes none and they print in several', () => {
+    expect(learnt([125, 125, 125, 175, 175, 90])).toEqual({
+      style: [2.5, 'any permitted'],
+      heights: [1.8, 2.5, 3.5],
+      found: 0,
+    });
+  });
+
+  it('are one where a single text among many is another, and that one is found', () => {
+    expect(learnt([...Array(19).fill(125), 250])).toEqual({
+      style: [2.5, 'its own'],
+      heights: [2.5],
+      found: 1,
+    });
+  });
+});

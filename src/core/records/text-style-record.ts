@@ -73,9 +73,12 @@ export function fitsFont({ font, family, bold }: DrawingTextStyle, wanted: Stand
   return bare(family || font) === bare(wanted.font);
 }
 
-/** Texts choose their own height, or have the style's: the one on paper, as texts sized on paper have it. */
-export const fitsHeight = ({ height }: DrawingTextStyle, { heightMm }: StandardTextStyle): boolean =>
-  height === 0 || Math.abs(height / heightMm - 1) < 1e-6;
+/**
+ * Texts choose their own height, or have the style's: the one on paper, as texts sized on paper have it. Where the standard leaves
+ * the height to each text none is fixed.
+ */
+export const fitsHeight = ({ height }: DrawingTextStyle, { heightMm, heights }: StandardTextStyle): boolean =>
+  height === 0 || (heights === 'its own' && Math.abs(height / heightMm - 1) < 1e-6);
 
 /** "Arial, width 0.8, slant 15°, height 2.5 fixed". */
 export const formatStyle = ({ font, family, widthFactor, slantDeg, height }: NewTextStyle): string =>

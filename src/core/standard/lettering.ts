@@ -33,6 +33,9 @@ export const JUSTIFICATIONS = [
   'top right',
 ] as const;
 
+/** Heights that texts of a style may have. */
+export const HEIGHTS_OF_STYLE = ['its own', 'any permitted'] as const;
+
 export const textStyleSchema = z.strictObject({
   name: z.string().trim().min(1, 'a name is needed').max(255),
   use: z.string().trim().max(200).default('').meta({ description: 'What it is for, in words.' }),
@@ -44,6 +47,10 @@ export const textStyleSchema = z.strictObject({
     .meta({ description: 'Font that drawings name; empty for any.' }),
   face: z.enum(FACES).default('stroke').meta({ description: 'Shipped face that it is shown with.' }),
   heightMm: paperMm,
+  heights: z
+    .enum(HEIGHTS_OF_STYLE)
+    .default('its own')
+    .meta({ description: 'Heights that its texts may have: its own alone, or any that is permitted.' }),
   widthFactor: z.number().min(0.2).max(3).default(1),
   slantDeg: z.number().min(-45).max(45).default(0),
   lineSpacing: z
@@ -93,6 +100,15 @@ export const letteringSchema = z
 export type Lettering = z.infer<typeof letteringSchema>;
 export type StandardTextStyle = z.infer<typeof textStyleSchema>;
 
+/**
+ * Heights on paper that texts of a style may have, mm; empty where any will do.
+ * @param style undefined for a style that the standard does not have
+ */
+export const heightsFor = (
+  { heightsMm }: Lettering,
+  style: StandardTextStyle | undefined,
+): readonly number[] => (style?.heights === 'its own' ? [style.heightMm] : heightsMm);
+
 /** A text style with nothing said beyond its name. */
 export const textStyleOf = (name: string): StandardTextStyle => ({
   name,
@@ -100,6 +116,7 @@ export const textStyleOf = (name: string): StandardTextStyle => ({
   font: '',
   face: 'stroke',
   heightMm: 2.5,
+  heights: 'its own',
   widthFactor: 1,
   slantDeg: 0,
   lineSpacing: 1.6,

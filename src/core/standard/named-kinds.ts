@@ -22,9 +22,11 @@ export function officeNames(
     case 'linetype':
       return standard.linetypes.map(({ name, description }) => ({ name, purpose: description }));
     case 'text style':
-      return standard.lettering.styles.map(({ name, use, heightMm }) => ({
+      return standard.lettering.styles.map(({ name, use, heightMm, heights }) => ({
         name,
-        purpose: [`${heightMm} mm`, use].filter((one) => one !== '').join(', '),
+        purpose: [heights === 'its own' ? `${heightMm} mm` : heights, use]
+          .filter((one) => one !== '')
+          .join(', '),
       }));
     case 'dimension style':
       return standard.dimensions.map(({ name, use }) => ({ name, purpose: use }));

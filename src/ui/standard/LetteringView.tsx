@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { FACES } from '@/core/dxf/fonts';
 import {
   formatStroke,
+  HEIGHTS_OF_STYLE,
   JUSTIFICATIONS,
   type Lettering,
   modelHeight,
@@ -132,7 +133,12 @@ export function LetteringView({ standard, edition, editable, save, onFile }: Vie
                         maxWidthMm={95}
                       />
                     </td>
-                    <td className={`${cell} figures text-right`}>{style.heightMm.toFixed(1)}</td>
+                    <td className={`${cell} figures text-right`}>
+                      {style.heightMm.toFixed(1)}
+                      {style.heights !== 'its own' && (
+                        <span className="block font-sans text-[12.5px] text-ink-2">or any</span>
+                      )}
+                    </td>
                     <td className={`${cell} figures text-ink-2`}>
                       {style.face === 'stroke'
                         ? `${penMm} mm · ${formatStroke(penMm, style.heightMm)}`
@@ -267,6 +273,18 @@ function StyleEditor({
             ))}
           </Choice>
         </div>
+        <Choice
+          label="Heights of its texts"
+          value={form.heights}
+          fault={fault('heights')}
+          onChange={(event) => change({ heights: event.target.value as StandardTextStyle['heights'] })}
+        >
+          {HEIGHTS_OF_STYLE.map((one) => (
+            <option key={one} value={one}>
+              {one === 'its own' ? `${form.heightMm} mm alone` : 'any permitted height'}
+            </option>
+          ))}
+        </Choice>
         <Field
           label="Font that drawings name"
           hint="Empty: any font will do."

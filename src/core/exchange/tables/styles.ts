@@ -9,7 +9,12 @@ import {
   type StandardDimensionStyle,
   TERMINATORS,
 } from '../../standard/dimension-settings';
-import { JUSTIFICATIONS, type StandardTextStyle, textStyleOf } from '../../standard/lettering';
+import {
+  HEIGHTS_OF_STYLE,
+  JUSTIFICATIONS,
+  type StandardTextStyle,
+  textStyleOf,
+} from '../../standard/lettering';
 import type { LineMeaning } from '../../standard/meanings';
 import { type Column, columnsOf, formatNumber, partsOf, readNumber, readYes, type TableKind } from './column';
 
@@ -28,6 +33,7 @@ export const TEXT_STYLE_TABLE: TableKind<StandardTextStyle> = {
     style.text('font', 'Font'),
     style.choice('face', FACES, 'Face'),
     style.number('heightMm', 'Height, mm', 'height'),
+    style.choice('heights', HEIGHTS_OF_STYLE, 'Heights of its texts'),
     style.number('widthFactor', 'Width factor'),
     style.number('slantDeg', 'Slant, °', 'slant'),
     style.number('lineSpacing', 'Line spacing'),

@@ -23,6 +23,15 @@ const inModel =
       file.model.text(ON_WALL, [0, 600 * i], height, `Wall ${i}`, { style });
   };
 
+/** The office's style where it leaves the height to each text. */
+const free = {
+  ...standard,
+  lettering: {
+    ...standard.lettering,
+    styles: standard.lettering.styles.map((style) => ({ ...style, heights: 'any permitted' as const })),
+  },
+};
+
 testRule(letteringHeight, {
   accept: [
     {
@@ -30,6 +39,11 @@ testRule(letteringHeight, {
       name: 'the height of the style at the scale that shows it; just inside of what it may be off by',
       standard,
       draw: inModel([250, 254.9, 245.1], [100]),
+    },
+    {
+      name: 'any permitted height in a style that leaves it to its texts',
+      standard: free,
+      draw: inModel([250, 350, 500], [100]),
     },
     { name: 'one of two scales', standard, draw: inModel([250, 50], [100, 20]) },
     {
@@ -55,6 +69,13 @@ testRule(letteringHeight, {
       expected: '2.5 mm on paper',
       found: '1.8 mm on paper, 180 in the drawing',
       leaves: 0,
+    },
+    {
+      name: 'a height out of the series in a style that leaves it to its texts: which one is meant, a person says',
+      standard: free,
+      draw: inModel([300, 250], [100]),
+      messages: ['1 text in “Note” prints 3 mm high on sheet “S1”: no permitted height.'],
+      expected: '3.5 mm or 2.5 mm',
     },
     {
       name: 'a height out of the series, in a style of the sender’s',

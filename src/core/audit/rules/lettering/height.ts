@@ -5,7 +5,12 @@ import { sizeOf } from '../../../drawing/sheets/paper-sizes';
 import { type Drawing, layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import type { Appearance } from '../../../facts/paper';
-import { findTextStyle, type Lettering } from '../../../standard/lettering';
+import {
+  findTextStyle,
+  heightsFor,
+  type Lettering,
+  type StandardTextStyle,
+} from '../../../standard/lettering';
 import { type AuditContext, clauseOf, groupBy, isPlaced } from '../../context';
 import type { Decision, Option } from '../../finding';
 import type { FindingDraft, Rule, SettleContext, Settlement } from '../../rule';
@@ -125,15 +130,16 @@ function faultOf(
   const scales = [...new Set(appearances.map(({ mmPerUnit }) => mmPerUnit))];
   const [first] = appearances;
   const foundMm = height * first.mmPerUnit;
-  const permitted = style ? [style.heightMm] : lettering.heightsMm;
+  const permitted = heightsFor(lettering, style);
+  const isFixed = style?.heights === 'its own';
   // A text that is right at one of the scales that show it was made for that one.
   const right = appearances.filter((one) => permitted.some((wanted) => near(height * one.mmPerUnit, wanted)));
   if (permitted.length > 0 && right.length === 0)
     return {
-      kind: style ? 'unlike style' : 'not permitted',
+      kind: isFixed ? 'unlike style' : 'not permitted',
       appearance: first,
       foundMm,
-      wantedMm: style ? [style.heightMm] : nearest(permitted, foundMm),
+      wantedMm: isFixed ? permitted : nearest(permitted, foundMm),
       scales,
     };
   for (const appearance of right.length > 0 ? right : appearances) {
@@ -192,7 +198,7 @@ function draftOf(
       value: `${style}, ${kind}, ${foundMm.toPrecision(3)} mm`,
     },
     ...clauseOf(known),
-    ...(kind === 'too small' && known
+    ...(kind === 'too small' && known?.heights === 'its own'
       ? {
           correction: 'manual' as const,
           remedy: `The style itself is ${mm(known.heightMm)}: choose another style, or a larger scale.`,
@@ -216,6 +222,10 @@ function optionsOf({ kind, scales, wantedMm }: Fault, unitMm: number): Option[] 
   return wantedMm.map((wanted) => option(String(wanted), `Make it ${mm(wanted)}`));
 }
 
+/** The one height that texts of a style may have; null where each chooses. */
+const onlyHeight = (style: StandardTextStyle | undefined): number | null =>
+  style?.heights === 'its own' ? style.heightMm : null;
+
 function settlementOf(
   context: SettleContext,
   rows: readonly number[],
@@ -227,7 +237,7 @@ function settlementOf(
     const fact = facts.lettering(row);
     const wanted = chosen
       ? Number(chosen[1])
-      : fact && findTextStyle(standard.lettering.styles, fact.style)?.heightMm;
+      : fact && onlyHeight(findTextStyle(standard.lettering.styles, fact.style));
     const scale = chosen?.[2] ? Number(chosen[2]) : facts.appearancesOfText(row)[0]?.mmPerUnit;
     return wanted && scale ? wanted / scale : null;
   });

@@ -120,6 +120,7 @@ function proposalOf(
   own: ReadonlySet<string>,
 ): Proposal {
   const reasons: string[] = [];
+  // A style whose texts choose their height fits by what it is made for.
   const fitting = heights.filter((one) => Math.abs(one / style.heightMm - 1) <= SAME_HEIGHT).length;
   const share = heights.length === 0 ? 0 : fitting / heights.length;
   if (fitting > 0) reasons.push(`${fitting} of ${texts(heights.length)} print ${mm(style.heightMm)} high`);
