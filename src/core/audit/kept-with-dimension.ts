@@ -126,16 +126,18 @@ export function withKept(
   if (breaksMm === undefined && lineBreaksMm === undefined) return parts;
   const lines = context.facts.linesAmong(row)?.(piecesOf(parts, unitsPerMm));
   if (!lines) return parts;
+  // Sizes of a style can be counted in inches: what is kept is on paper, and what the sheet makes of a unit says how much that is.
+  const mmPerUnit = context.facts.appearances(row)[0]?.mmPerUnit ?? 1 / unitsPerMm;
   const broken = (from: readonly FigurePart[], which: BrokenLines, gapMm: number | undefined) =>
     gapMm === undefined
       ? from
       : brokenAt(
           from,
           which,
-          crossingsOfLines(context, row, strokesOf(lines, which), 1 / unitsPerMm).map(
+          crossingsOfLines(context, row, strokesOf(lines, which), mmPerUnit).map(
             ({ at: [x, y] }): Point => [x / unitsPerMm, y / unitsPerMm],
           ),
-          gapMm,
+          gapMm / mmPerUnit / unitsPerMm,
         );
   return broken(broken(parts, 'extension lines', breaksMm), 'dimension line', lineBreaksMm);
 }

@@ -1,7 +1,8 @@
 import { correctDrawing } from '../../../correct/correct';
 import { readDrawing } from '../../../dxf/read/interpret';
-import type { DrawingComposer, SpaceComposer } from '../../../dxf/write/composer';
+import { DrawingComposer, type SpaceComposer } from '../../../dxf/write/composer';
 import { factsOf } from '../../../facts/facts';
+import { DIMENSION_SETTINGS, SETTING_NAMES } from '../../../standard/dimension-settings';
 import { makeContext } from '../../context';
 import { keptWith } from '../../kept-with-dimension';
 import { bytesOf, findingsOf, GOOD, testRule } from '../testing';
@@ -190,3 +191,36 @@ function movedAway(text: string): Uint8Array {
     if (['20'].includes(lines[i].trim())) lines[i + 1] = String(Number(lines[i + 1]) + 5000);
   return new TextEncoder().encode(lines.join('\n'));
 }
+
+it('breaks lines as wide on paper where a drawing and its style count in inches', () => {
+  const file = new DrawingComposer({ version: 'AC1024', units: 1 });
+  file.layer(GOOD);
+  const inches = settingsOf('Building', { overallScale: 1 });
+  for (const name of SETTING_NAMES)
+    if (DIMENSION_SETTINGS[name].is === 'mm')
+      Object.assign(inches, { [name]: (inches[name] as number) / 25.4 });
+  put(file, 'Building', inches);
+  // Inches, drawn 1:1: the same wall and the same stack, on paper as large as above.
+  for (const { from, to, line } of across)
+    file.model.dimension(
+      { layer: 'WALL' },
+      [from / SCALE / 25.4, 0],
+      [to / SCALE / 25.4, 0],
+      line / 25.4,
+      2.5 / 25.4,
+      { style: 'Building' },
+    );
+  file.sheet('A', 420, 297).viewport({ layer: 'WALL' }, [200, 150], 380, 260, [3, 1], 1 / 25.4);
+  const bytes = file.bytes();
+  const once = corrected(bytes);
+  const facts = factsOf(once.drawing, 0.25);
+  const [, upper] = facts.rowsOfKind('dimension');
+  const ys = facts
+    .dimensionLines(upper)!
+    .extension.filter(([x]) => Math.abs(x - 2000 / SCALE / 25.4) < 1e-9)
+    .flatMap(([, y0, , y1]) => [y0 * 25.4, y1 * 25.4])
+    .sort((p, q) => p - q);
+  expect(ys.slice(1, 3).map((y) => Number(y.toFixed(6)))).toEqual([10.5, 13.5]);
+  expect(findingsOf(once.bytes, standard, dimensionsCrossing)).toEqual([]);
+  expect(corrected(once.bytes).changes).toEqual([]);
+});

@@ -1,6 +1,7 @@
 import { correctDrawing } from '../../../correct/correct';
 import { readDrawing } from '../../../dxf/read/interpret';
 import type { DrawingComposer } from '../../../dxf/write/composer';
+import { lineOf } from '../../../standard/standard';
 import { bytesOf, findingsOf, GOOD, office, officeLayer, testRule } from '../testing';
 import { linesOnPaper } from './on-paper';
 
@@ -68,6 +69,25 @@ testRule(linesOnPaper, {
       ],
     },
   ],
+});
+
+it('leaves to a person a pattern that closes up as the office itself defines it', () => {
+  const fine = office([officeLayer('WALL', { linetype: 'Fine' })]);
+  const own = { ...fine, linetypes: [...fine.linetypes, lineOf({ name: 'Fine', elementsMm: [0.8, -0.2] })] };
+  const draw = (file: DrawingComposer): void => {
+    file.linetype('Fine', '', [0.4, -0.1]);
+    file.layer({ ...GOOD, linetype: 'Fine' });
+    file.sheet('S-1', 420, 297).line({ layer: 'WALL' }, [10, 10], [200, 10]);
+  };
+  const bytes = bytesOf({ draw });
+  const [found, ...more] = findingsOf(bytes, own, linesOnPaper);
+  expect([found.correction, found.remedy, more]).toEqual([
+    'manual',
+    '“Fine” closes up as Test defines it: give it wider gaps there.',
+    [],
+  ]);
+  const result = correctDrawing(bytes, own, { rules: [linesOnPaper.meta.id] });
+  expect(result.ok && result.value.changes).toEqual([]);
 });
 
 describe('putting patterns right', () => {

@@ -126,7 +126,9 @@ function draftOf(context: AuditContext, rows: readonly number[], fault: PatternO
     ...(wanted ? {} : { correction: 'manual' as const }),
     remedy: wanted
       ? `${lines(rows.length)}: repeats every ${mm(fault.repeatMm)} → ${mm(repeatOf(wanted))}.`
-      : `Neither ${standard.name} nor the drawing defines a length at which “${linetype}” shows.`,
+      : findLinetype(standard, linetype)?.elementsMm.some((length) => length < 0)
+        ? `“${linetype}” closes up as ${standard.name} defines it: give it wider gaps there.`
+        : `Neither ${standard.name} nor the drawing defines a length at which “${linetype}” shows.`,
   };
 }
 
@@ -147,12 +149,16 @@ function formatPattern(elements: readonly number[]): string {
  */
 function wantedOf({ standard, drawing }: AuditContext, linetype: string): readonly number[] | null {
   const office = findLinetype(standard, linetype)?.elementsMm ?? [];
-  if (office.some((length) => length < 0)) return office;
+  if (office.some((length) => length < 0)) return closesUp(office) ? null : office;
   const mmPerUnit = paperMmPerPatternUnit(drawing);
   const own = (drawing.linetypes.get(foldName(linetype))?.elements ?? []).map((length) => length * mmPerUnit);
-  const shows = Math.max(...own.map((length) => -length)) >= LEAST_GAP_MM && repeatOf(own) <= LONGEST_MM;
+  const shows = !closesUp(own) && repeatOf(own) <= LONGEST_MM;
   return shows ? own : null;
 }
+
+/** Whether not even the widest gap of a pattern shows on paper. */
+const closesUp = (elementsMm: readonly number[]): boolean =>
+  Math.max(...elementsMm.map((length) => -length)) < LEAST_GAP_MM;
 
 /** Whether an object is seen at all: one on a layer that is off or frozen need not show its pattern. */
 const isSeen = ({ drawing, facts }: AuditContext, row: number): boolean =>
