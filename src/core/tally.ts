@@ -4,7 +4,7 @@ import { z } from 'zod';
 // written to by name. Plain objects are made of maps at the end, where a file or a page wants them.
 
 /** Counts one more under a name. */
-export const countOne = (counts: Map<string, number>, name: string, by = 1): void =>
+export const countOne = <Name>(counts: Map<Name, number>, name: Name, by = 1): void =>
   void counts.set(name, (counts.get(name) ?? 0) + by);
 
 /** A schema of objects by names of any kind; the library's own leaves out some of them. */

@@ -71,7 +71,7 @@ export function correctDrawing(
     current: audit(opened.value, standard),
     bytes,
     changes: [],
-    tried: new Set(),
+    tried: new Tried(),
     reasons: new Map(),
     asked: new Map(),
     decided: [],
@@ -121,6 +121,31 @@ export function correctDrawing(
   });
 }
 
+/** How often one finding is acted upon that is found in other objects each time. */
+const MOST_TRIES = 4;
+
+/**
+ * Findings that were acted upon. One that is still found as it was is not acted upon again: it would come to the same. One cause
+ * can come up in other objects as corrections go on, a text that makes room for another may come to lie on a line; that is.
+ */
+class Tried {
+  private readonly seen = new Map<string, Set<string>>();
+
+  add(finding: Finding): void {
+    const seen = this.seen.get(finding.key);
+    if (seen) seen.add(asFound(finding));
+    else this.seen.set(finding.key, new Set([asFound(finding)]));
+  }
+
+  /** @param decision what a person decided speaks of the objects that the person saw */
+  mayTry(finding: Finding, decision: Decision | undefined): boolean {
+    const seen = this.seen.get(finding.key);
+    return !seen || (decision === undefined && seen.size < MOST_TRIES && !seen.has(asFound(finding)));
+  }
+}
+
+const asFound = ({ handles, message }: Finding): string => `${message}\n${handles.join(' ')}`;
+
 /** What a correction knows as it goes on. */
 interface Run {
   readonly standard: Standard;
@@ -129,8 +154,7 @@ interface Run {
   current: LiveAudit;
   bytes: Uint8Array;
   readonly changes: Change[];
-  /** Keys of findings that were acted upon: none is acted upon twice. */
-  readonly tried: Set<string>;
+  readonly tried: Tried;
   /** Why a finding could not be settled, by its key. */
   readonly reasons: Map<string, string>;
   /** Findings that were to be settled, by their keys. */
@@ -148,8 +172,8 @@ interface Open {
 function planPass(run: Run): 'done' | 'changed' | 'nothing changed' {
   const open: Open[] = [];
   for (const finding of run.current.findings) {
-    if (run.tried.has(finding.key)) continue;
     const decision = run.wanted.decisionOn(finding);
+    if (!run.tried.mayTry(finding, decision)) continue;
     if (!run.wanted.wants(finding, decision)) continue;
     const rule = ruleById(finding.rule);
     if (!rule) continue;
@@ -190,7 +214,7 @@ function askRules(run: Run, turn: readonly Open[]): Asked[] {
     const { key } = finding;
     const known = decision && finding.options?.find(({ id }) => id === decision.option);
     if (decision && known?.effect !== 'drawing') {
-      run.tried.add(key);
+      run.tried.add(finding);
       run.reasons.set(key, `“${decision.option}” is no way to settle this in the drawing.`);
       continue;
     }
@@ -198,12 +222,12 @@ function askRules(run: Run, turn: readonly Open[]): Asked[] {
       refused: 'This rule corrects nothing.',
     };
     if ('refused' in settlement) {
-      run.tried.add(key);
+      run.tried.add(finding);
       run.reasons.set(key, settlement.refused);
       continue;
     }
     if (!claims.take(settlement.operations)) continue;
-    run.tried.add(key);
+    run.tried.add(finding);
     for (const operation of settlement.operations) asked.push({ rule: finding.rule, key, operation });
     if (decision) run.decided.push({ finding: key, ...decision });
     const memory = decision && rule.remembers?.(finding, decision);

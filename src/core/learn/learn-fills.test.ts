@@ -59,3 +59,35 @@ it('makes a standard that its own drawing keeps, turned one way or several', () 
       );
     }
 });
+
+describe('the layer of a fill', () => {
+  const learnt = (layers: readonly string[]) => {
+    const file = new DrawingComposer({ version: 'AC1024', units: 4 });
+    for (const name of new Set(layers)) file.layer({ name, colour: 3, widthMm: 0.5 });
+    for (const [i, layer] of layers.entries())
+      file.model.patternFill(
+        { layer },
+        [
+          [
+            [1000 * i, 0],
+            [1000 * i + 800, 0],
+            [1000 * i + 800, 800],
+          ],
+        ],
+        { name: 'SOLID', angleDeg: 0, scale: 1, families: [] },
+      );
+    const read = readDrawing(file.bytes());
+    if (!read.ok) throw new Error(read.problem.message);
+    const standard = learnStandard(read.value, 'Learnt');
+    const found = audit(read.value, standard).findings.filter(({ rule }) => rule === 'fills/layer');
+    return [standard.fills[0].layer, found.length];
+  };
+
+  it('is where nearly all of them lie, and the one that lies elsewhere is found', () => {
+    expect(learnt([...Array(19).fill('HATCH'), 'WALL'])).toEqual(['HATCH', 1]);
+  });
+
+  it('is nowhere, where they lie here and there: whichever came first', () => {
+    expect(learnt(['HATCH', 'WALL', 'WALL', 'SITE'])).toEqual(['', 0]);
+  });
+});

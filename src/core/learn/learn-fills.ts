@@ -4,6 +4,7 @@ import { shapeOf } from '../dxf/read/decode';
 import type { FillShape } from '../dxf/shapes';
 import { Facts } from '../facts/facts';
 import { type FillLine, fillSchema, linesOf, type StandardFill } from '../standard/fills';
+import { countOne } from '../tally';
 import { COMMON_DEFAULT_MM, kept } from './learn-styles';
 
 /** How large the lines of a fill are: as they print, or in the model where no one scale shows it. */
@@ -13,6 +14,9 @@ type Size = Pick<StandardFill, 'basis' | 'lines'>;
 interface Found {
   /** Each kind of it by its lines, with how many there are. */
   readonly kinds: Map<string, { fill: StandardFill; count: number }>;
+  /** How many lie on each layer, and have each colour of their own. */
+  readonly layers: Map<string, number>;
+  readonly colours: Map<number | null, number>;
   /** Where their lines are counted from, in words. */
   readonly origins: Set<string>;
   /** Angles by which they are turned as a whole, degrees. */
@@ -30,8 +34,16 @@ export function learnFills(drawing: Drawing, layers: ReadonlySet<string>): Stand
     const fill = fillOf(facts, row, layers);
     if (!fill) continue;
     const name = foldName(fill.name);
-    const of: Found = found.get(name) ?? { kinds: new Map(), origins: new Set(), turns: new Set() };
+    const of: Found = found.get(name) ?? {
+      kinds: new Map(),
+      layers: new Map(),
+      colours: new Map(),
+      origins: new Set(),
+      turns: new Set(),
+    };
     found.set(name, of);
+    countOne(of.layers, fill.layer);
+    countOne(of.colours, fill.colour);
     if (!isDecided(drawing, row)) of.turns.add(rounded(turnOf(drawing, row)));
     of.origins.add(fill.lines.map(({ originMm }) => originMm.map((mm) => mm.toFixed(1)).join(' ')).join(';'));
     // What is a little larger or smaller is the same.
@@ -41,14 +53,29 @@ export function learnFills(drawing: Drawing, layers: ReadonlySet<string>): Stand
     if (same) same.count++;
     else of.kinds.set(key, { fill, count: 1 });
   }
-  return [...found.values()].map(({ kinds, origins, turns }) => {
-    const most = [...kinds.values()].reduce((a, b) => (b.count > a.count ? b : a)).fill;
+  return [...found.values()].map(({ kinds, layers: on, colours, origins, turns }) => {
+    const most = {
+      ...[...kinds.values()].reduce((a, b) => (b.count > a.count ? b : a)).fill,
+      // What lies here and there belongs nowhere.
+      layer: nearlyAll(on) ?? '',
+      colour: nearlyAll(colours) ?? null,
+    };
     // Fills that begin each somewhere else are counted from what they fill.
     const fill = origins.size > 1 ? { ...most, origin: 'host' as const } : most;
     if (turns.size > 1) return { ...fill, angle: 'host' as const };
     const [turn = 0] = turns;
     return turn === 0 ? fill : { ...fill, lines: fill.lines.map((line) => turned(line, turn)) };
   });
+}
+
+/** What most of a drawing agree on is a habit of its office; this share of them. */
+const NEARLY_ALL = 0.9;
+
+/** What nearly all have; null where they differ. */
+function nearlyAll<T>(counts: ReadonlyMap<T, number>): T | null {
+  const all = [...counts.values()].reduce((sum, count) => sum + count, 0);
+  for (const [one, count] of counts) if (count >= NEARLY_ALL * all) return one;
+  return null;
 }
 
 const isDecided = (drawing: Drawing, row: number): boolean =>

@@ -136,6 +136,17 @@ describe('sheets that lie in the model', () => {
     expect(plan.sure).toBeGreaterThan(details.sure - 0.5);
   });
 
+  it.each([
+    ['Ground floor plan 1:100', 'Ground floor plan'],
+    ['GROUND FLOOR (SCALE 1:100)', 'GROUND FLOOR'],
+    ['Roof: 1:100', 'Roof'],
+    ['一层平面图 1:100', '一层平面图'],
+    ['Massstab 1:100', null],
+  ])('take “%s” for the title %s: a scale behind it is none of it', (words, title) => {
+    const drawing = drawn((file) => sheet(file.model, 0, 0, [420, 297], 100, ['建施-07', words]));
+    expect(modelSheetsOf(drawing)[0]).toMatchObject({ number: '建施-07', title });
+  });
+
   it('stand behind the layouts in every list, and are looked at first when no layout has anything on it', () => {
     const heads = sheetHeads(two());
     expect(heads.map(({ where, scale }) => [where, scale])).toEqual(

@@ -27,6 +27,19 @@ const FRACTION =
 export const SCALE_WORD =
   /scale|escala|maßstab|massstab|mastab|échelle|echelle|scala|schaal|skala|skal[ae]|m[eě]ř[ií]tko|mierka|масштаб|мащаб|мірило|mērogs|mastelis|mõõt|mittakaava|ölçek|olcek|κλίμακα|比例|縮尺|尺度|척도|축척|tỷ lệ|ty le|مقياس|קנה/i;
 
+/** What a line says beside the scale that it states: "GROUND FLOOR (SCALE 1:100)" is the ground floor; the line itself where it states none. */
+export function withoutScale(line: string): string {
+  if (statedScales(line).length === 0) return line;
+  return line
+    .replace(FRACTION, ' ')
+    .replace(FEET, ' ')
+    .replace(RATIO, ' ')
+    .replace(SCALE_WORD, ' ')
+    .replace(/[([{]\s*[)\]}]?\s*$|[\s:=–-]+$/g, '')
+    .replace(/\s+/g, ' ')
+    .trim();
+}
+
 const value = (text: string): number => Number(text.replace(',', '.'));
 
 /** Every scale that a text states. */

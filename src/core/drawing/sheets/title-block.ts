@@ -1,6 +1,6 @@
 import { type Drawing, entityOf, rangeOf } from '../../dxf/drawing';
 import type { Box } from '../../geometry/box';
-import { statedScales } from './stated-scale';
+import { withoutScale } from './stated-scale';
 import type { ModelText } from './survey';
 import { SHEET_NUMBER, TITLE_WORDS } from './title-words';
 
@@ -92,18 +92,26 @@ function numberIn(block: readonly Placed[]): string | null {
   return best;
 }
 
+/** Fewer letters than this say no title. */
+const LEAST_LETTERS = 3;
+
+/** How many letters a line has; a character of a script of words counts as several. */
+const weightOf = (line: string): number =>
+  [...line].reduce(
+    (sum, letter) => sum + (/\p{Script=Han}/u.test(letter) ? 2 : /\p{L}/u.test(letter) ? 1 : 0),
+    0,
+  );
+
 /** The largest words that are no number, date, scale or heading of the block. */
 function titleIn(block: readonly Placed[]): string | null {
   let best: string | null = null;
   let most = -Infinity;
   const largest = Math.max(...block.map(({ height }) => height), 1e-12);
   for (const text of block)
-    for (const line of linesOf(text)) {
-      const letters = [...line].filter((letter) => /\p{L}/u.test(letter)).length;
-      if (letters < 3 || line.length > LONGEST_TITLE || SHEET_NUMBER.test(line)) continue;
+    for (const line of linesOf(text).map(withoutScale)) {
+      if (weightOf(line) < LEAST_LETTERS || line.length > LONGEST_TITLE || SHEET_NUMBER.test(line)) continue;
       if (numberBehindHeading(line) !== null || headingShare(line) >= 1) continue;
-      if (statedScales(line).length > 0 || /\d{4}-\d\d-\d\d|\d{1,2}[./]\d{1,2}[./]\d{2,4}/.test(line))
-        continue;
+      if (/\d{4}-\d\d-\d\d|\d{1,2}[./]\d{1,2}[./]\d{2,4}/.test(line)) continue;
       const worth =
         text.height / largest - (headingShare(line) >= 0.6 ? 0.35 : 0) - 0.5 * Math.min(text.right, text.up);
       if (worth <= most) continue;

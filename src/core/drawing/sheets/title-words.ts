@@ -6,5 +6,6 @@ export const TITLE_WORDS =
 export const FRAME_NAMES =
   /frame|border|bordr|sheet|title|ttlb|tblk|format|rahmen|blatt|cadre|cartouche|marco|cajetin|formato|folha|squadra|cornice|рамк|рамка|штамп|лист|ramka|rāmis|ramis|rėmel|kader|ram\b|图框|圖框|図枠|用紙|[^a-z0-9]a[0-4](?![0-9a-z])|^a[0-4](?![0-9a-z])/iu;
 
-/** A number of a sheet: "A-101", "S3.02", "LK-E-04", "12/24" is not one. */
-export const SHEET_NUMBER = /^(?=.*\d)[A-ZА-ЯĀ-Ž]{1,5}[-–. ]?(?:[A-Z0-9]{1,5}[-–._])*\d{1,4}[a-zA-Z]?$/u;
+/** A number of a sheet: "A-101", "S3.02", "LK-E-04", "建施-01"; "12/24" is not one. */
+export const SHEET_NUMBER =
+  /^(?=.*\d)(?:[A-ZА-ЯĀ-Ž]|\p{Script=Han}){1,5}[-–. ]?(?:[A-Z0-9]{1,5}[-–._])*\d{1,4}[a-zA-Z]?$/u;

@@ -47,7 +47,7 @@ export const dimensionsCrossing: Rule = {
     stage: 'looks',
     weight: 'should',
     correction: 'automatic',
-    what: 'Where an extension line crosses a dimension line it is broken; dimension lines cross each other nowhere.',
+    what: 'Where an extension line crosses a dimension line it is broken; of two dimension lines that cross one is.',
     why: 'Where lines cross unbroken, the eye takes the crossing for an end and reads another length.',
     // ASME Y14.5 and ISO 129-1, from memory.
     source:
