@@ -31,6 +31,10 @@ def plant(planting):
         keep(rule, made.dxf.handle)
         return made
 
+    def slanted(leader):
+        """Leaders with labels of their own run as they come to: what of them is off steps of 15 degrees is asked apart."""
+        planting.breaks_too("leaders/angle", leader.dxf.handle)
+
     # An extension line across a dimension line and through its figure; one across the line alone; one that does neither.
     level("dimensions/text-on-line", 20, 30, 60)
     level("dimensions/crossing", 50, 30, 60, line=24)
@@ -107,6 +111,7 @@ def plant(planting):
             builder.add_leader_line(ConnectionSide.left, [Vec2(tip)])
             builder.build(insert=Vec2(95, end))
             keep("leaders/crossing", builder.multileader.dxf.handle)
+            slanted(builder.multileader)
         # Labels of their own in one column, one of which stands out of it.
         for i in range(4):
             tip = (285, 14 + 12 * i)
@@ -116,6 +121,7 @@ def plant(planting):
             builder.add_leader_line(ConnectionSide.left, [Vec2(tip)])
             builder.build(insert=Vec2(320 + (1.2 if i == 2 else 0), tip[1] + 4))
             keep("leaders/column", builder.multileader.dxf.handle)
+            slanted(builder.multileader)
         # Leaders with labels of their own: one on what it points at, one beside everything, one that ends short with a second line
         # that does not.
         for x, off, rule in ((420, 0, None), (500, 6, "leaders/tip"), (460, 0.6, "leaders/tip")):
@@ -127,6 +133,8 @@ def plant(planting):
                 builder.add_leader_line(ConnectionSide.left, [Vec2(x, 209)])
             builder.build(insert=Vec2(x + 30, 225))
             keep(rule, builder.multileader.dxf.handle)
+            if x != 460:
+                slanted(builder.multileader)
 
 
 def make(version):

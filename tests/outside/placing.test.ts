@@ -97,12 +97,16 @@ describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (
         .findings.filter(({ rule }) => rule === 'leaders/angle')
         .flatMap(({ handles }) => handles);
     };
-    expect(off(bytes)).toEqual(planted['leaders/angle'] ?? []);
+    const bare = planted['leaders/angle'] ?? [];
+    const own = made.also['leaders/angle'] ?? [];
+    expect([...off(bytes)].sort()).toEqual([...bare, ...own].sort());
     const result = correctDrawing(bytes, angled, { rules: ['leaders/angle'] });
     if (!result.ok) throw new Error(result.problem.message);
-    expect(off(result.value.bytes)).toEqual([]);
+    // Those with labels of their own have short shoulders: of some no knee can move far enough, and they are a person's.
+    const left = off(result.value.bytes);
+    expect(left.every((handle) => own.includes(handle))).toBe(true);
     expect(new Set(result.value.changes.map(({ handle }) => handle))).toEqual(
-      new Set(planted['leaders/angle'] ?? []),
+      new Set([...bare, ...own].filter((handle) => !left.includes(handle))),
     );
   });
 

@@ -1,4 +1,4 @@
-import { rangeOf } from '../drawing';
+import { entityOf, rangeOf } from '../drawing';
 import { decimal } from '../real';
 import type { EditBase } from './edit-base';
 
@@ -11,18 +11,50 @@ function pointTags(base: EditBase, row: number): number[] {
   return tags;
 }
 
-/** Gives a bare leader other points; it keeps as many as it has. */
+/**
+ * Gives a leader other points; a bare one keeps as many as it has. Of one with a label of its own the knee moves along the shoulder,
+ * the last point but one: its tip and its label stay.
+ */
 export function setLeaderPoints(
   base: EditBase,
   row: number,
   points: readonly (readonly [number, number])[],
 ): void {
   const { codes } = base.drawing.document.tags;
+  if (entityOf(base.drawing, row) !== 'LEADER') {
+    setKnee(base, row, points[points.length - 2], points[points.length - 1]);
+    return;
+  }
   for (const [i, tag] of pointTags(base, row).entries()) {
     const point = points[i];
     if (!point) return;
     base.edits.replace(tag, decimal(point[0]));
     if (codes[tag + 1] === 20) base.edits.replace(tag + 1, decimal(point[1]));
+  }
+}
+
+/** Where the lines of a leader with a label of its own end and its shoulder begins, and how long that is drawn, in its group of lines. */
+function setKnee(
+  base: EditBase,
+  row: number,
+  knee: readonly [number, number],
+  end: readonly [number, number],
+): void {
+  const { reader, document } = base.drawing;
+  const { codes } = document.tags;
+  const { start, end: after } = rangeOf(base.drawing, row);
+  let isIn = false;
+  for (let tag = start; tag < after && codes[tag] < 1000; tag++) {
+    const code = codes[tag];
+    if (code === 302) isIn = true;
+    else if (code === 303) return;
+    // What follows is a line of the group; its points are the tip and its bends.
+    else if (code === 304 && isIn) while (tag + 1 < after && codes[tag] !== 305) tag++;
+    else if (code === 10 && isIn && codes[tag + 1] === 20) {
+      base.edits.replace(tag, decimal(knee[0]));
+      base.edits.replace(tag + 1, decimal(knee[1]));
+    } else if (code === 40 && isIn && reader.number(tag) > 0)
+      base.edits.replace(tag, decimal(Math.hypot(end[0] - knee[0], end[1] - knee[1])));
   }
 }
 

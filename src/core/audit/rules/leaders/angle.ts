@@ -1,11 +1,11 @@
 import { z } from 'zod';
-import { entityOf, formatContainer, layerNameOf } from '../../../dxf/drawing';
+import { formatContainer, layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { type AuditContext, groupBy } from '../../context';
 import type { FindingDraft, Rule } from '../../rule';
 import { choiceSetting, numberSetting } from '../../settings';
 import { words } from '../../value';
-import { type Callout, calloutOf, leaders, linesCross, type P, pointsOf } from './shared';
+import { type Callout, calloutOf, leaders, linesCross, ownCalloutOf, type P, pointsOf } from './shared';
 
 const messages = {
   angle: (count: number, layer: string, angles: string) =>
@@ -62,24 +62,19 @@ export const leadersAngle: Rule = {
 
   visit(context) {
     const own = settings.parse(context.settings);
-    const rows: number[] = [];
-    let labelled = 0;
+    const runs = new Map<number, Run>();
+    let others = 0;
     return {
       on: {
         leader(row) {
           if (own.angles === 'any') return;
-          if (entityOf(context.drawing, row) === 'LEADER') rows.push(row);
-          else labelled++;
+          const run = runOf(context, row);
+          if (run) runs.set(row, run);
+          else if (context.facts.leader(row).lines.length > 1) others++;
         },
       },
       *finish() {
-        if (labelled > 0) context.notChecked(`the angles of ${leaders(labelled)} with labels of their own`);
-        const runs = new Map(
-          rows.flatMap((row) => {
-            const run = runOf(context, row);
-            return run ? [[row, run] as const] : [];
-          }),
-        );
+        if (others > 0) context.notChecked(`the angles of ${leaders(others)} with several lines`);
         yield* offAngle(context, runs, own);
         if (own.angles === '45°, or square') yield* mixed(context, runs, own);
       },
@@ -111,7 +106,7 @@ export const leadersAngle: Rule = {
 };
 
 function runOf(context: AuditContext, row: number): Run | null {
-  const callout = calloutOf(context, row);
+  const callout = calloutOf(context, row) ?? ownCalloutOf(context, row);
   if (!callout) return null;
   const angle = angleOf(callout.points[0], callout.points[1]);
   return Number.isNaN(angle) ? null : { row, callout, angle };

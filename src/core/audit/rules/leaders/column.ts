@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { entityOf, formatContainer, kindOf, layerNameOf } from '../../../dxf/drawing';
+import { formatContainer, kindOf, layerNameOf } from '../../../dxf/drawing';
 import { identityOf } from '../../../facts/identity';
 import type { AuditContext } from '../../context';
 import { type Decision, lengthIn, type SettableLength } from '../../finding';
@@ -8,14 +8,12 @@ import { numberSetting } from '../../settings';
 import { words } from '../../value';
 import { majorityOf, mm } from '../lettering/shared';
 import { type Column, type Columned, columnsOf, labelLine, shoulderOf } from './columns';
-import { leaders } from './shared';
 
 const messages = {
   ends: (count: number, spread: string) =>
     `${count} labels of a column are not lined up: they stand up to ${spread} beside each other.`,
   shoulders: (count: number, from: string, to: string) =>
     `${count} leaders of a column have shoulders of ${from} to ${to}.`,
-  labelled: (count: number) => `the shoulders of ${leaders(count)} with labels of their own`,
 };
 
 const settings = z.strictObject({
@@ -50,16 +48,11 @@ export const leadersColumn: Rule = {
   visit(context) {
     const own = settings.parse(context.settings);
     const rows: number[] = [];
-    let labelled = 0;
     return {
       on: {
-        leader(row) {
-          rows.push(row);
-          if (entityOf(context.drawing, row) !== 'LEADER') labelled++;
-        },
+        leader: (row) => void rows.push(row),
       },
       *finish() {
-        if (labelled > 0) context.notChecked(messages.labelled(labelled));
         for (const column of columnsOf(context, rows, own.width))
           for (const fault of ['ends', 'shoulders'] as const) {
             const draft = draftOf(context, column, fault, own);
@@ -83,11 +76,7 @@ export const leadersColumn: Rule = {
 function draftOf(context: AuditContext, column: Column, fault: Fault, own: Settings): FindingDraft | null {
   const { drawing } = context;
   const { mmPerUnit } = column;
-  // The shoulder of a leader with its label in itself is the leader's own setting.
-  const members =
-    fault === 'ends'
-      ? column.members
-      : column.members.filter((one) => one.label !== one.row && shoulderOf(one));
+  const members = fault === 'ends' ? column.members : column.members.filter((one) => shoulderOf(one));
   const figures = members
     .map((one) => (fault === 'ends' ? one.end[0] : shoulderOf(one)!.length))
     .sort((a, b) => a - b);
