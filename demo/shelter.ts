@@ -291,6 +291,9 @@ export function shelterDetails(): DemoDrawing {
   // In the model: one dimension that puts metres behind millimetres.
   file.model.line(STEEL, [0, 0], [3000, 0]);
   measure(file.model, DIMS, metres, [0, 0], [3000, 0], 600);
+  // The duct under it, line by line.
+  for (const { offsetMm } of DUCT.lines)
+    file.model.line(on('C-ROAD'), [200, offsetMm - 300], [2800, offsetMm - 300]);
   const sheet = file.sheet('Details', ...SHEET);
   drawSheet(
     sheet,

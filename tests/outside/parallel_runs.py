@@ -9,6 +9,7 @@ import os
 import sys
 
 import ezdxf
+from ezdxf.math import Vec2
 
 from planting import save
 
@@ -48,6 +49,13 @@ def make(version, folder, form):
                         "scale_factor": scale,
                     },
                 )
+    # Ducts that nobody drew in a set: two lines each, 30 to either side of a line through (8000 i, 70000).
+    for i, degrees in enumerate((0, 90, 30)):
+        along = Vec2.from_deg_angle(degrees)
+        for side in (30, -30):
+            start = Vec2(8000 * i, 70000) + along.orthogonal() * side
+            ends = (start, start + along * 3000)
+            model.add_line(*(ends if side > 0 else reversed(ends)), dxfattribs={"layer": "ROAD"})
     # The set of walls is made narrower after its runs were drawn.
     wall.elements.elements = [element._replace(offset=element.offset * 0.8) for element in wall.elements]
     doc.header["$CMLSTYLE"] = "BORD_20"

@@ -70,10 +70,14 @@ it.each(paths.map((path) => [basename(path), path] as const))('%s', (name, path)
     'Parallel-line set “BORD_20” is not in the standard (12 runs of parallel lines).',
     'Parallel-line set “Kerb” is not as the standard has it: 2 lines, 3 wanted (12 runs of parallel lines).',
     '12 runs of parallel lines in “Wall” are not drawn as the set is: lines lie up to 40 mm off.',
+    '6 lines on layer “ROAD” lie as 3 runs of “Duct” would.',
   ]);
   const request = {
     findings: found.filter(({ correction }) => correction === 'automatic').map(({ key }) => key),
-    decisions: [{ finding: found[0].key, option: 'become', to: 'Duct' }],
+    decisions: [
+      { finding: found[0].key, option: 'become', to: 'Duct' },
+      { finding: found[3].key, option: 'gather' },
+    ],
   };
   const result = correctDrawing(bytes, standard, request);
   if (!result.ok) throw new Error(result.problem.message);
@@ -101,9 +105,21 @@ it.each(paths.map((path) => [basename(path), path] as const))('%s', (name, path)
   expect(Object.keys(now.sets).sort()).toEqual(['Duct', 'Kerb', 'Spare', 'Standard', 'Wall']);
   expect(now.current).toBe('Duct');
 
-  expect(Object.keys(now.runs)).toEqual(Object.keys(before.runs));
-  for (const [handle, run] of Object.entries(now.runs)) {
-    const was = before.runs[handle];
+  const gathered = Object.entries(now.runs).filter(([handle]) => !(handle in before.runs));
+  expect(Object.keys(now.runs)).toHaveLength(Object.keys(before.runs).length + gathered.length);
+  expect(gathered.map(([, { drawn }]) => drawn[0][0].map(Math.round)).sort()).toEqual([
+    [0, 70000],
+    [16000, 70000],
+    [8000, 70000],
+  ]);
+  for (const [, run] of gathered) {
+    expect([run.set, run.pointsTo, run.count]).toEqual(['Duct', now.sets.Duct.handle, 2]);
+    // Where the loose lines lay, as this program draws the set anew.
+    for (const [i, [, lines]] of run.drawn.entries())
+      for (const [line, value] of lines.entries()) expect(value).toBeCloseTo(run.anew[i][1][line], 8);
+  }
+  for (const [handle, was] of Object.entries(before.runs)) {
+    const run = now.runs[handle];
     expect(run.set).toBe(was.set === 'BORD_20' ? 'Duct' : was.set);
     expect(run.pointsTo).toBe(now.sets[run.set].handle);
     expect(run.count).toBe(now.sets[run.set].offsets.length);

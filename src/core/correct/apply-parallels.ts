@@ -1,4 +1,6 @@
 import type { Operation } from '../audit/operation';
+import { layerNameOf } from '../dxf/drawing';
+import { addObjects } from '../dxf/edit/edit-objects';
 import {
   addParallelSet,
   followSet,
@@ -14,7 +16,7 @@ import type { ApplyingHand } from './apply-lettering';
 /** Operations on sets of parallel lines and what is drawn in them. */
 export type ParallelOperation = Extract<
   Operation,
-  { type: 'set parallel set' | 'become parallel set' | 'follow parallel set' }
+  { type: 'set parallel set' | 'become parallel set' | 'follow parallel set' | 'gather parallels' }
 >;
 
 /** Brings sets in line with the standard, and runs with their sets. */
@@ -40,6 +42,10 @@ export function applyParallels(hand: ApplyingHand, rule: string, operation: Para
           [operation.movedUnits[i]],
         );
     }
+    return;
+  }
+  if (operation.type === 'gather parallels') {
+    gather(hand, rule, operation);
     return;
   }
   const wanted = findParallelSet(
@@ -85,4 +91,36 @@ export function applyParallels(hand: ApplyingHand, rule: string, operation: Para
       from.name,
       `removed, its runs are in ${name}`,
     );
+}
+
+/** Puts runs in sets of the standard where loose lines lay. */
+function gather(
+  { context, editor, objectChange }: ApplyingHand,
+  rule: string,
+  { runs }: Extract<ParallelOperation, { type: 'gather parallels' }>,
+): void {
+  const { drawing, standard } = context;
+  const handles = new Map<string, string>();
+  for (const { set: name, rows, from, to } of runs) {
+    const wanted = findParallelSet(standard, name);
+    if (!wanted || drawing.unitMm === null) continue;
+    const made = newParallelSet(wanted, drawing.unitMm, (linetype) =>
+      editor.ensureLinetype(linetype, findLinetype(standard, linetype)),
+    );
+    const present = parallelSetNamed(drawing, name);
+    const [beside] = drawing.parallelSets.values();
+    const handle =
+      handles.get(made.name) ??
+      (present ? drawing.reader.findText(present.range, 5) : beside && addParallelSet(editor, beside, made));
+    if (!handle) continue;
+    handles.set(made.name, handle);
+    const set = { name: present?.name ?? made.name, offsets: made.lines.map(({ offset }) => offset), handle };
+    const layer = layerNameOf(drawing, rows[0]);
+    editor.removeObjects(rows);
+    for (const row of rows)
+      objectChange(rule, row, 'object', 'a loose line', `part of a run in “${set.name}”`);
+    addObjects(editor, drawing.objects.container[rows[0]], (space) =>
+      space.parallels({ layer }, set, from, to),
+    );
+  }
 }

@@ -191,6 +191,7 @@ export class Applying {
       case 'set parallel set':
       case 'become parallel set':
       case 'follow parallel set':
+      case 'gather parallels':
         applyParallels(this.hand, rule, operation);
         return;
       case 'set fills':

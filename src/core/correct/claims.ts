@@ -1,4 +1,5 @@
-import { footprintOf, type Operation } from '../audit/operation';
+import { footprintOf } from '../audit/footprint';
+import type { Operation } from '../audit/operation';
 
 const OBJECT_PARTS = [
   'layer',

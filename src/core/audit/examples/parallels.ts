@@ -1,6 +1,7 @@
 import type { DrawingComposer } from '../../dxf/write/composer';
 import { parallelSetSchema } from '../../standard/parallels';
 import { parallelsChanged } from '../rules/parallels/changed';
+import { parallelsLoose } from '../rules/parallels/loose';
 import { parallelsPlaced } from '../rules/parallels/placed';
 import { parallelsUnknown } from '../rules/parallels/unknown';
 import { asDefined, office, type RuleExample, WALL } from './example';
@@ -36,6 +37,17 @@ export const PARALLEL_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     standard: { ...office(), parallels: [KERB] },
     complies: { says: 'The lines of “Kerb” lie as the standard has them.', draw: kerb('Kerb', [3, 1, -3]) },
     breaks: { says: 'The set has the same name, and is twice as wide.', draw: kerb('Kerb', [6, 1, -6]) },
+  },
+  [parallelsLoose.meta.id]: {
+    standard: { ...office(), parallels: [KERB] },
+    complies: { says: 'The kerb is a run in “Kerb”.', draw: kerb('Kerb', [3, 1, -3]) },
+    breaks: {
+      says: 'Three loose lines lie as the lines of “Kerb” do.',
+      draw: (sheet, file) => {
+        file.layer(asDefined(WALL));
+        for (const offset of [3, 1, -3]) sheet.line({ layer: 'WALL' }, [8, 18 + offset], [70, 18 + offset]);
+      },
+    },
   },
   [parallelsPlaced.meta.id]: {
     standard: { ...office(), parallels: [KERB] },

@@ -82,6 +82,7 @@ import { objectsOwnTransparency } from './objects/own-transparency';
 import { objectsOwnWidth } from './objects/own-width';
 import { objectsWrongLayer } from './objects/wrong-layer';
 import { parallelsChanged } from './parallels/changed';
+import { parallelsLoose } from './parallels/loose';
 import { parallelsPlaced } from './parallels/placed';
 import { parallelsUnknown } from './parallels/unknown';
 import { pensNotHeld } from './pens/not-held';
@@ -166,6 +167,7 @@ export const RULES: readonly Rule[] = [
   parallelsUnknown,
   parallelsChanged,
   parallelsPlaced,
+  parallelsLoose,
   geometryDoubled,
   geometryNothing,
   geometryOverlapping,

@@ -44,7 +44,7 @@ export class SpaceComposer {
    */
   parallels(
     props: Props,
-    set: { readonly name: string; readonly offsets: readonly number[] },
+    set: { readonly name: string; readonly offsets: readonly number[]; readonly handle?: string },
     from: Point,
     to: Point,
     scale = 1,
@@ -54,7 +54,7 @@ export class SpaceComposer {
     const across: Point = [-along[1], along[0]];
     this.record('MLINE', props, 'AcDbMline', [
       { code: 2, value: set.name },
-      { code: 340, value: this.file.parallelSetHandle?.(set.name) ?? '0' },
+      { code: 340, value: set.handle ?? this.file.parallelSetHandle?.(set.name) ?? '0' },
       { code: 40, value: decimal(scale) },
       // Counted from the line that is drawn, its vertices given.
       { code: 70, value: 1 },
