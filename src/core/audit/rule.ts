@@ -170,5 +170,9 @@ export interface Rule {
   /** The decision that a file of choices holds for a finding. */
   choiceIn?(choices: NamedChoices, finding: Finding): Decision | undefined;
   /** What to remember of a decision for the sender's next drawing; without a decision, only the name asked about. */
-  remembers?(finding: Finding, decision: Decision | undefined): Memory | null;
+  remembers?(
+    finding: Finding,
+    decision: Decision | undefined,
+    context: SettleContext,
+  ): Memory | readonly Memory[] | null;
 }

@@ -230,8 +230,9 @@ function askRules(run: Run, turn: readonly Open[]): Asked[] {
     run.tried.add(finding);
     for (const operation of settlement.operations) asked.push({ rule: finding.rule, key, operation });
     if (decision) run.decided.push({ finding: key, ...decision });
-    const memory = decision && rule.remembers?.(finding, decision);
-    if (memory) run.memories.push({ key, memory });
+    if (!decision) continue;
+    const memories = rule.remembers?.(finding, decision, run.current.settling(rule.meta.id)) ?? [];
+    for (const memory of [memories].flat()) run.memories.push({ key, memory });
   }
   return asked;
 }

@@ -25,13 +25,15 @@ export function allProposals(
     listedFindings(live.findings)
       .filter(({ correction }) => correction === 'choice')
       .map((finding) => {
-        const asked = ruleById(finding.rule)?.remembers?.(finding, undefined);
+        const told = ruleById(finding.rule)?.remembers?.(finding, undefined, live.settling(finding.rule));
+        // What was decided of several names at once is proposed for each of them by itself.
+        const [asked, ...others] = [told ?? []].flat();
         return [
           finding.key,
           {
             // What is unlikely is no proposal: it stands among all layers, for whoever knows better.
             proposals: proposalsOf(live, finding).filter(({ likeness }) => likeness >= POSSIBLE),
-            asks: asked ? { kind: asked.kind, name: asked.name } : null,
+            asks: asked && others.length === 0 ? { kind: asked.kind, name: asked.name } : null,
           },
         ];
       }),

@@ -41,7 +41,8 @@ export const manyRows = (
 ): readonly ManyRow[] =>
   findings.flatMap((finding): ManyRow[] => {
     const picking = pickingOption(finding);
-    if (!picking || finding.correction !== 'choice') return [];
+    // What is asked of several names at once is asked of each of them as well.
+    if (!picking || picking.id === 'become one' || finding.correction !== 'choice') return [];
     return [
       {
         finding,

@@ -1,5 +1,9 @@
+import { correctDrawing } from '../../../correct/correct';
+import { allProposals } from '../../../correct/proposals';
+import { layerNameOf } from '../../../dxf/drawing';
+import { readDrawing } from '../../../dxf/read/interpret';
 import type { DrawingComposer } from '../../../dxf/write/composer';
-import { office, officeLayer, testRule } from '../testing';
+import { bytesOf, findingsOf, office, officeLayer, testRule } from '../testing';
 import { layersOnePurpose } from './one-purpose';
 
 const standard = office([officeLayer('WALL')]);
@@ -38,4 +42,27 @@ testRule(layersOnePurpose, {
       found: '2 layers',
     },
   ],
+});
+
+it('makes all of them one layer at once, and remembers it of each', () => {
+  const bytes = bytesOf({ draw: layers('Walls', 'Mauer', 'Fence') });
+  const [found] = findingsOf(bytes, standard, layersOnePurpose);
+  const result = correctDrawing(bytes, standard, {
+    findings: [],
+    decisions: [{ finding: found.key, option: 'become one', to: 'WALL' }],
+  });
+  if (!result.ok) throw new Error(result.problem.message);
+  const { drawing, unsettled, memories } = result.value;
+  expect(unsettled).toEqual([]);
+  const on = Array.from({ length: drawing.objects.count }, (_, row) => layerNameOf(drawing, row));
+  expect(on.sort()).toEqual(['Fence', 'WALL', 'WALL']);
+  expect(memories.map(({ name, target }) => [name, target])).toEqual([
+    ['Walls', 'WALL'],
+    ['Mauer', 'WALL'],
+  ]);
+  // The office's layer for walls is proposed, for what the names say.
+  const read = readDrawing(bytes);
+  if (!read.ok) throw new Error(read.problem.message);
+  const { proposals, asks } = allProposals(read.value, standard)[found.key];
+  expect([proposals[0]?.to, asks]).toEqual(['WALL', null]);
 });
