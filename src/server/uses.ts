@@ -1,4 +1,5 @@
-import type { Use, UsedKind, UseOnFile, UsesOnFile } from '../core/inspect/uses';
+import type { Use, UseOnFile, UsesOnFile } from '../core/inspect/uses';
+import type { NamedKind } from '../core/standard/named-kinds';
 import { database } from './database';
 
 /** Keeps what the objects of a drawing use; the same content is kept once. */
@@ -20,8 +21,8 @@ export function usesOnFile(): UsesOnFile {
        JOIN uses u ON u.sha = r.sha
        GROUP BY u.kind, u.folded`,
     )
-    .all() as { kind: UsedKind; folded: string; objects: number; drawings: number }[];
-  const uses: Partial<Record<UsedKind, Map<string, UseOnFile>>> = {};
+    .all() as { kind: NamedKind; folded: string; objects: number; drawings: number }[];
+  const uses: Partial<Record<NamedKind, Map<string, UseOnFile>>> = {};
   for (const { kind, folded, objects, drawings } of rows) {
     uses[kind] ??= new Map();
     uses[kind].set(folded, { objects, drawings });

@@ -26,13 +26,6 @@ export const named = (name: string): Value => ({ type: 'name', name });
 export const coloured = (colour: Colour): Value => ({ type: 'colour', colour });
 export const words = (text: string): Value => ({ type: 'words', words: text });
 
-/** Names that are said before the rest is counted. */
-const MOST_SAID = 4;
-
-/** "A, B, C, D and 3 more". */
-export const listed = (names: readonly string[]): string =>
-  `${names.slice(0, MOST_SAID).join(', ')}${names.length > MOST_SAID ? ` and ${names.length - MOST_SAID} more` : ''}`;
-
 /** A pen width; null is what the default stands for. */
 export const penWidth = (widthMm: number | null, defaultMm: number): Value =>
   widthMm === null

@@ -2,6 +2,7 @@ import type { Change } from '../audit/rule';
 import type { TagRange } from '../dxf/document';
 import { type Drawing, formatContainer, handleOf, kindOf } from '../dxf/drawing';
 import type { TagEdits } from '../dxf/edit/edits';
+import { listed } from '../listed';
 
 /** Records by what they are for a person. */
 const WORDS: Readonly<Record<string, string>> = {
@@ -143,7 +144,4 @@ export class Mentions {
   }
 }
 
-const some = (values: readonly string[]): string =>
-  values.length <= MOST_VALUES
-    ? values.join(', ')
-    : `${values.slice(0, MOST_VALUES).join(', ')} and ${values.length - MOST_VALUES} more`;
+const some = (values: readonly string[]): string => listed(values, MOST_VALUES);

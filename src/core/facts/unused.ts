@@ -6,6 +6,7 @@ import { referencesOf } from '../dxf/edit/references';
 import { foldName } from '../dxf/interner';
 import { readOwnData } from '../dxf/read/own-data';
 import { isFormatName } from '../dxf/reserved';
+import { oncePer } from '../once';
 import { WORDS_STYLE } from '../records/linetype-marks';
 
 /** Kinds of records that a drawing can hold without using them. */
@@ -21,7 +22,12 @@ const isText = (code: number): boolean => (code >= 1 && code <= 9) || (code >= 3
  * Records that nothing in a drawing uses, by kind, as the drawing writes their names: nothing that is drawn, no other record, no
  * saved data names them or points to them, but for symbols that are unused themselves. What is in doubt counts as used.
  */
-export function unusedRecords(drawing: Drawing): ReadonlyMap<UnusedKind, readonly string[]> {
+export const unusedRecords: (drawing: Drawing) => ReadonlyMap<UnusedKind, readonly string[]> = oncePer(
+  (drawing) => [drawing],
+  findUnused,
+);
+
+function findUnused(drawing: Drawing): ReadonlyMap<UnusedKind, readonly string[]> {
   const symbols = unusedSymbols(drawing);
   const inside = owners(drawing, symbols);
   const isInside = (tag: number): boolean => inside(tag) !== null;

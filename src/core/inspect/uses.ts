@@ -1,22 +1,12 @@
 import { isLinetypeFromLayer, isLinetypeFromSymbol } from '../drawing/effective';
 import { type Drawing, dimensionStyleNameOf, kindOf, layerNameOf, rangeOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
+import { NAMED_KINDS, type NamedKind } from '../standard/named-kinds';
 import { countOne } from '../tally';
-
-/** Kinds of definition whose uses are counted. */
-export const USED_KINDS = [
-  'layer',
-  'linetype',
-  'text style',
-  'dimension style',
-  'fill',
-  'parallel-line set',
-] as const;
-export type UsedKind = (typeof USED_KINDS)[number];
 
 /** How many objects of a drawing use a definition, by its folded name. */
 export interface Use {
-  readonly kind: UsedKind;
+  readonly kind: NamedKind;
   readonly name: string;
   readonly objects: number;
 }
@@ -28,7 +18,7 @@ export interface UseOnFile {
 }
 
 /** By kind of definition, then by its folded name. */
-export type UsesOnFile = Readonly<Partial<Record<UsedKind, ReadonlyMap<string, UseOnFile>>>>;
+export type UsesOnFile = Readonly<Partial<Record<NamedKind, ReadonlyMap<string, UseOnFile>>>>;
 
 /** Names of one kind that are counted for a drawing, the most used ones: no standard has more. */
 const MOST_NAMES = 10_000;
@@ -36,8 +26,8 @@ const MOST_NAMES = 10_000;
 /** Counts what the objects of a drawing use, those inside symbols once each. Unused records are not listed. */
 export function countUses(drawing: Drawing): Use[] {
   const { objects, document, reader } = drawing;
-  const counts = new Map<UsedKind, Map<string, number>>(USED_KINDS.map((kind) => [kind, new Map()]));
-  const add = (kind: UsedKind, name: string): void => {
+  const counts = new Map<NamedKind, Map<string, number>>(NAMED_KINDS.map((kind) => [kind, new Map()]));
+  const add = (kind: NamedKind, name: string): void => {
     const folded = foldName(name);
     if (folded === '') return;
     const of = counts.get(kind)!;

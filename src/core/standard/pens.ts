@@ -1,3 +1,4 @@
+import { listed } from '../listed';
 import type { Standard } from './standard';
 
 /** What lines are for, in the order from the heaviest that is common. Others can be added. */
@@ -105,7 +106,7 @@ export function penAdvice(standard: Standard): PenAdvice[] {
       about: 'layer',
       name: off[0],
       role,
-      says: `${role} is ${widthMm} mm, but not on ${widths.slice(0, MOST_NAMED).join(', ')}${off.length > MOST_NAMED ? ` and ${off.length - MOST_NAMED} more` : ''}`,
+      says: `${role} is ${widthMm} mm, but not on ${listed(widths, MOST_NAMED)}`,
     });
   }
   for (const { name, says } of colourConflicts(standard)) advice.push({ about: 'colour', name, says });

@@ -20,14 +20,15 @@ export const TAKEN_KINDS = [
 ] as const;
 export type TakenKind = (typeof TAKEN_KINDS)[number];
 
-/** The kinds of definition that findings ask about, as they are taken over. */
-export const TAKEN_AS: Readonly<Record<NamedKind, TakenKind>> = {
+/** Kinds of definition as their differences name them. */
+export const TAKEN_AS: Readonly<Record<NamedKind | 'meaning', TakenKind>> = {
   layer: 'Layer',
   linetype: 'Linetype',
   'text style': 'Text style',
   'dimension style': 'Dimension style',
   fill: 'Fill',
   'parallel-line set': 'Parallel-line set',
+  meaning: 'Meaning',
 };
 
 /** A definition that was learnt and that the draft has not, or has otherwise. */

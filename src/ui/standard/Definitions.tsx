@@ -6,6 +6,7 @@ import { foldName } from '@/core/dxf/interner';
 import type { TableName } from '@/core/exchange/tables/tables';
 import type { ComparableKind } from '@/core/standard/differences';
 import type { FieldFault, Standard } from '@/core/standard/standard';
+import { TAKEN_AS } from '@/core/standard/take-over';
 import { Button } from '../kit/Button';
 import { cell, cellHead } from '../kit/Page';
 import { Compare } from './Compare';
@@ -202,17 +203,6 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
   );
 }
 
-/** How differences name the kinds. */
-const HISTORY_KINDS: Readonly<Record<ComparableKind, string>> = {
-  layer: 'Layer',
-  linetype: 'Linetype',
-  'text style': 'Text style',
-  'dimension style': 'Dimension style',
-  fill: 'Fill',
-  'parallel-line set': 'Parallel-line set',
-  meaning: 'Meaning',
-};
-
 const same = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
 
 interface EditorProps<T extends { readonly name: string }> extends Props<T> {
@@ -323,7 +313,7 @@ function Editor<T extends { readonly name: string }>({
         <p className="mt-3 text-[12.5px] text-ink-2">{formatOnFile(onFile, original.name)}</p>
       )}
       {users.length > 0 && <p className="mt-2 text-[12.5px] text-ink-2">Used by {users.join(', ')}.</p>}
-      {kind && index !== null && <History kind={HISTORY_KINDS[kind]} name={original.name} />}
+      {kind && index !== null && <History kind={TAKEN_AS[kind]} name={original.name} />}
       {kind && index !== null && (
         <Compare standard={standard} kind={kind} name={original.name} list={list} picture={picture} />
       )}

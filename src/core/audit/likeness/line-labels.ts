@@ -1,8 +1,7 @@
 import { wordsOf } from '../../dxf/read/decode-text';
-import type { Facts } from '../../facts/facts';
 import type { Joints } from '../../facts/joints';
+import { oncePer } from '../../once';
 import { type LineMeaning, meaningOf } from '../../standard/meanings';
-import type { Standard } from '../../standard/standard';
 import { type AuditContext, isPlaced } from '../context';
 
 /** What a line is by the words that stand along it. */
@@ -21,19 +20,11 @@ const PARALLEL = (2 * Math.PI) / 180;
 /** Another line that is nearer than so many times the nearest leaves it open which is meant. */
 const AS_NEAR = 1.4;
 
-const kept = new WeakMap<
-  Facts,
-  { readonly standard: Standard; readonly labels: ReadonlyMap<number, LineLabel> }
->();
-
 /** Lines with a text along them that says what they mean, by row: "setback", "site boundary". */
-export function lineLabels(context: AuditContext): ReadonlyMap<number, LineLabel> {
-  const known = kept.get(context.facts);
-  if (known?.standard === context.standard) return known.labels;
-  const labels = read(context);
-  kept.set(context.facts, { standard: context.standard, labels });
-  return labels;
-}
+export const lineLabels: (context: AuditContext) => ReadonlyMap<number, LineLabel> = oncePer(
+  ({ facts, standard }) => [facts, standard],
+  read,
+);
 
 function read({ drawing, facts, standard }: AuditContext): Map<number, LineLabel> {
   const labels = new Map<number, LineLabel>();

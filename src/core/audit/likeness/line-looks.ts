@@ -3,9 +3,9 @@ import { kindOf } from '../../dxf/drawing';
 import { foldName } from '../../dxf/interner';
 import { LINE_KINDS } from '../../dxf/object-kinds';
 import { wordsOf } from '../../dxf/read/decode-text';
-import type { Facts } from '../../facts/facts';
 import { SpatialIndex } from '../../facts/spatial-index';
 import type { Box } from '../../geometry/box';
+import { oncePer } from '../../once';
 import { type LineMeaning, meaningOf, readsAs, readyMeaning } from '../../standard/meanings';
 import { findLinetype, type Standard } from '../../standard/standard';
 import { type AuditContext, isPlaced } from '../context';
@@ -37,24 +37,16 @@ const AT_END = 3;
 const MOST_RING = 3;
 const LETTERS = /^\p{Lu}{1,2}\d?['′]?$/u;
 
-const kept = new WeakMap<
-  Facts,
-  { readonly standard: Standard; readonly looks: ReadonlyMap<number, LineLooks> }
->();
-
 /**
  * Lines that lie on one of the office's layers and look like something that this layer is not for, by row: hidden ones and
  * others by a pattern of their own, centre lines by running through circles, section lines by the letters at their ends, any by a
  * text along them.
  * What no layer of the office is for is not recognised.
  */
-export function lineLooks(context: AuditContext): ReadonlyMap<number, LineLooks> {
-  const known = kept.get(context.facts);
-  if (known?.standard === context.standard) return known.looks;
-  const looks = recognise(context);
-  kept.set(context.facts, { standard: context.standard, looks });
-  return looks;
-}
+export const lineLooks: (context: AuditContext) => ReadonlyMap<number, LineLooks> = oncePer(
+  ({ facts, standard }) => [facts, standard],
+  recognise,
+);
 
 function recognise(context: AuditContext): Map<number, LineLooks> {
   const { drawing, standard } = context;

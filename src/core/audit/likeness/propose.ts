@@ -2,10 +2,12 @@ import { type Colour, formatColour, sameColour } from '../../dxf/colour';
 import type { Drawing } from '../../dxf/drawing';
 import { foldName } from '../../dxf/interner';
 import { countOf, type ObjectKind } from '../../dxf/object-kinds';
+import { oncePer } from '../../once';
 import type { StandardLayer } from '../../standard/definitions';
 import { MEANING_WORDS } from '../../standard/meanings';
 import { findLinetype, type Standard } from '../../standard/standard';
 import { isKnown, type NameWord, tokens, wordMatch, wordsIn } from '../../standard/words';
+import { countOne } from '../../tally';
 import { type AuditContext, kindCounts, type LayerUse } from '../context';
 import { LIKELY } from './likely';
 
@@ -259,19 +261,15 @@ function samePattern(a: readonly number[], b: readonly number[]): boolean {
   return shape(a) === shape(b);
 }
 
-const weighed = new WeakMap<Drawing, Map<string, number>>();
-
 /** How much each word says among the layer names of a drawing: one over the root of how many layers share it. */
-function wordWeights(drawing: Drawing): Map<string, number> {
-  const known = weighed.get(drawing);
-  if (known) return known;
-  const counts = new Map<string, number>();
-  for (const layer of drawing.layers)
-    for (const token of new Set(tokens(layer.name))) counts.set(token, (counts.get(token) ?? 0) + 1);
-  const weights = new Map([...counts].map(([token, count]) => [token, 1 / Math.sqrt(count)] as const));
-  weighed.set(drawing, weights);
-  return weights;
-}
+const wordWeights = oncePer(
+  (drawing: Drawing) => [drawing],
+  ({ layers }) => {
+    const counts = new Map<string, number>();
+    for (const layer of layers) for (const token of new Set(tokens(layer.name))) countOne(counts, token);
+    return new Map([...counts].map(([token, count]) => [token, 1 / Math.sqrt(count)] as const));
+  },
+);
 
 /** What is known of a layer of a drawing that is to be placed. */
 export function strayOf({ drawing }: AuditContext, use: LayerUse): Stray {

@@ -1,4 +1,5 @@
 import { foldName } from '../../../dxf/interner';
+import { listed } from '../../../listed';
 import { holdsSetting } from '../../../records/dimension-record';
 import {
   DIMENSION_SETTINGS,
@@ -83,9 +84,7 @@ const MOST_NAMED = 3;
 
 /** "figure: height, ends: size and 2 more". */
 export function namesOf(settings: readonly DimensionSetting[]): string {
-  const named = settings.slice(0, MOST_NAMED).map(formatName);
-  const more = settings.length - named.length;
-  return more > 0 ? `${named.join(', ')} and ${more} more` : named.join(', ');
+  return listed(settings.map(formatName), MOST_NAMED);
 }
 
 /** Settings as a person reads them: figures of sizes are as long as that takes. */

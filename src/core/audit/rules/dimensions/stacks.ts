@@ -1,4 +1,5 @@
 import type { StraightDimension } from '../../../facts/straight-dimension';
+import { oncePer } from '../../../once';
 import { type AuditContext, groupBy } from '../../context';
 import { majorityOf } from '../lettering/shared';
 
@@ -21,16 +22,8 @@ export interface Stacks {
   readonly unseen: number;
 }
 
-const kept = new WeakMap<AuditContext['facts'], Stacks>();
-
-/** The stacks of a drawing; gathered once. */
-export function stacksOf(context: AuditContext): Stacks {
-  const known = kept.get(context.facts);
-  if (known) return known;
-  const made = gather(context);
-  kept.set(context.facts, made);
-  return made;
-}
+/** The stacks of a drawing. */
+export const stacksOf: (context: AuditContext) => Stacks = oncePer(({ facts }) => [facts], gather);
 
 /** From the line nearest to the object to the object's nearest point there, drawing units. */
 export const firstDistance = ({ levels, side }: Stack): number =>

@@ -1,12 +1,13 @@
 import { foldName } from '../../../dxf/interner';
 import { countOf } from '../../../dxf/object-kinds';
 import { type UnusedKind, unusedRecords } from '../../../facts/unused';
+import { listed } from '../../../listed';
 import { findTextStyle } from '../../../standard/lettering';
 import { findLinetype, type Standard } from '../../../standard/standard';
 import type { AuditContext } from '../../context';
 import { removal } from '../../finding';
 import type { Rule } from '../../rule';
-import { listed, words } from '../../value';
+import { words } from '../../value';
 
 const messages = {
   unused: (kind: UnusedKind, names: readonly string[]) =>

@@ -1,4 +1,5 @@
 import { wordsOf } from '../../../dxf/read/decode-text';
+import { oncePer } from '../../../once';
 import type { StandardFill } from '../../../standard/fills';
 import { findFill } from '../../../standard/standard';
 import { wordsIn } from '../../../standard/words';
@@ -110,18 +111,12 @@ const SURE = 0.7;
 
 const saidWords = (said: string): ReadonlySet<string> => new Set(wordsIn(said).map(({ word }) => word));
 
-const known = new WeakMap<StandardFill, readonly string[]>();
-
 /** The words that say what a fill stands for. */
-function materialWords(fill: StandardFill): readonly string[] {
-  const before = known.get(fill);
-  if (before) return before;
-  const made = wordsIn(fill.material).flatMap(({ word }) =>
-    word.length > 2 && !SHOWN.has(word) ? [word] : [],
-  );
-  known.set(fill, made);
-  return made;
-}
+const materialWords = oncePer(
+  (fill: StandardFill) => [fill],
+  ({ material }) =>
+    wordsIn(material).flatMap(({ word }) => (word.length > 2 && !SHOWN.has(word) ? [word] : [])),
+);
 
 /** The one fill of the standard whose material a text names; null where it names none, or several. */
 function fillSaid({ standard }: AuditContext, said: string): StandardFill | null {

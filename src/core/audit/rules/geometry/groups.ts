@@ -1,7 +1,8 @@
 import type { Drawing, DrawingGroup } from '../../../dxf/drawing';
+import { listed } from '../../../listed';
 import { type AuditContext, isPlaced } from '../../context';
 import type { Rule } from '../../rule';
-import { listed, words } from '../../value';
+import { words } from '../../value';
 
 const groupsOf = (count: number): string => (count === 1 ? '1 group' : `${count} groups`);
 

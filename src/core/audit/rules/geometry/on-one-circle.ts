@@ -1,5 +1,6 @@
 import { kindOf } from '../../../dxf/drawing';
 import { shapeOf } from '../../../dxf/read/decode';
+import { oncePer } from '../../../once';
 import { type AuditContext, groupBy, isGenerated } from '../../context';
 import { heightsOf, looksOf, SAME } from './on-one-line';
 
@@ -16,23 +17,22 @@ export interface ArcOnCircle {
   readonly sweep: number;
 }
 
-const known = new WeakMap<AuditContext['facts'], readonly (readonly ArcOnCircle[])[]>();
-
 /** Arcs and circles with the same looks that lie on one circle, where they are two or more; the given ones of them. */
 export function* arcsOnOneCircle(
   context: AuditContext,
   wanted: ReadonlySet<number>,
 ): Iterable<readonly ArcOnCircle[]> {
-  let all = known.get(context.facts);
-  if (!all) {
-    all = [...gather(context)];
-    known.set(context.facts, all);
-  }
-  for (const on of all) {
+  for (const on of allOnOneCircle(context)) {
     const asked = on.filter(({ row }) => wanted.has(row));
     if (asked.length > 1) yield asked;
   }
 }
+
+/** The same of all arcs and circles of a drawing. */
+const allOnOneCircle = oncePer(
+  ({ facts }: AuditContext) => [facts],
+  (context) => [...gather(context)],
+);
 
 function* gather(context: AuditContext): Iterable<readonly ArcOnCircle[]> {
   const { drawing, facts } = context;

@@ -1,5 +1,6 @@
 import { rangeOf } from '../../../dxf/drawing';
 import { vertexTags } from '../../../dxf/read/vertex-tags';
+import { oncePer } from '../../../once';
 import { type AuditContext, groupBy, isGenerated } from '../../context';
 import type { Operation } from '../../operation';
 
@@ -56,16 +57,11 @@ export function* linesOnOneLine(
   }
 }
 
-const known = new WeakMap<AuditContext['facts'], readonly (readonly LineOnLine[])[]>();
-
-/** The same of all lines of a drawing; worked out once. */
-function allOnOneLine(context: AuditContext): readonly (readonly LineOnLine[])[] {
-  const before = known.get(context.facts);
-  if (before) return before;
-  const made = [...gather(context)];
-  known.set(context.facts, made);
-  return made;
-}
+/** The same of all lines of a drawing. */
+const allOnOneLine = oncePer(
+  ({ facts }: AuditContext) => [facts],
+  (context) => [...gather(context)],
+);
 
 function* gather(context: AuditContext): Iterable<readonly LineOnLine[]> {
   const rows = context.facts.rowsOfKind('line').filter((row) => !isGenerated(context.drawing, row));
