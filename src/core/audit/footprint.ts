@@ -84,6 +84,7 @@ export function footprintOf(operation: Operation): Footprint {
     // A record that goes elsewhere goes as it is written: nothing else of it can change in the same pass.
     case 'send behind':
     case 'remove objects':
+    case 'leave paper scales':
     case 'rebuild dimensions':
       return { reads: [], writes: [], objects: { what: 'all', rows: operation.rows } };
     case 'move labels':

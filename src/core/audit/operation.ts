@@ -203,6 +203,8 @@ export type Operation =
       readonly radii: readonly number[];
       readonly unitsPerMm: readonly number[];
     }
+  /** Objects that are sized on paper for certain scales are as large as they are drawn from then on, and show at every scale. */
+  | { readonly type: 'leave paper scales'; readonly rows: readonly number[]; readonly scales: string }
   /** Fills become one of the standard; units of the drawing in a mm of it, one for each row. */
   | {
       readonly type: 'set fills';

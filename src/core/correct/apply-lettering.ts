@@ -13,6 +13,7 @@ import {
   turnText,
 } from '../dxf/edit/edit-lettering';
 import { mergeRecord, renameRecord } from '../dxf/edit/edit-records';
+import { leavePaperScales } from '../dxf/edit/paper-scales';
 import { foldName } from '../dxf/interner';
 import { formatStyle, styleInLine, styleOf } from '../records/text-style-record';
 import { findTextStyle } from '../standard/lettering';
@@ -88,6 +89,7 @@ type LetteringOperation = Extract<
     type:
       | 'resize texts'
       | 'turn texts'
+      | 'leave paper scales'
       | 'move texts'
       | 'move labels'
       | 'set leader points'
@@ -112,6 +114,13 @@ export function applyLettering(hand: ApplyingHand, rule: string, operation: Lett
         const before = reader.findNumber(rangeOf(context.drawing, row), 40, 1);
         resizeText(editor, row, operation.heights[i]);
         hand.objectChange(rule, row, 'height', String(before), String(operation.heights[i]));
+      });
+      return;
+    case 'leave paper scales':
+      each((row) => {
+        leavePaperScales(editor, row);
+        const before = `sized on paper for ${operation.scales}`;
+        hand.objectChange(rule, row, 'size and place', before, 'as large as it is drawn');
       });
       return;
     case 'turn texts':

@@ -171,6 +171,7 @@ export class Applying {
         for (const row of operation.rows)
           this.objectChange(rule, row, 'object', layerNameOf(context.drawing, row), 'removed');
         return;
+      case 'leave paper scales':
       case 'resize texts':
       case 'turn texts':
       case 'move texts':

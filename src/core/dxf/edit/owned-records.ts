@@ -26,26 +26,30 @@ export function removeDoubledRecord(base: EditBase, table: string, record: TagRa
 
 /** Removes the dictionary that a record keeps for itself, and everything that hangs on it. */
 export function removeOwned(base: EditBase, range: TagRange, gone: Set<string>): void {
+  const { document, reader } = base.drawing;
+  const { codes } = document.tags;
+  for (let tag = range.start; tag < range.end; tag++)
+    if (codes[tag] === 102 && tagIs(document.tags, tag, '{ACAD_XDICTIONARY') && codes[tag + 1] === 360)
+      removeKept(base, reader.name(tag + 1).toUpperCase(), gone);
+}
+
+/** Removes a record that is kept beside the drawing, by its handle, and everything that hangs on it. */
+export function removeKept(base: EditBase, handle: string, gone: Set<string>): void {
   const { drawing, edits } = base;
   const { document, reader } = drawing;
   const { codes } = document.tags;
   const kept = referencesOf(drawing).kept();
   const ownerIs = (own: TagRange | undefined, handle: string): boolean =>
     own !== undefined && reader.fields.load(own).text(330).toUpperCase() === handle;
-  const visit = (handle: string, depth: number): void => {
-    const own = kept.get(handle);
-    if (!own || gone.has(handle) || depth > 16) return;
-    gone.add(handle);
+  const visit = (at: string, depth: number): void => {
+    const own = kept.get(at);
+    if (!own || gone.has(at) || depth > 16) return;
+    gone.add(at);
     for (let tag = own.start; tag < own.end; tag++)
       // Entries of a dictionary may be held loosely: they go when it owns them.
-      if (
-        codes[tag] === 360 ||
-        (codes[tag] === 350 && ownerIs(kept.get(reader.name(tag).toUpperCase()), handle))
-      )
+      if (codes[tag] === 360 || (codes[tag] === 350 && ownerIs(kept.get(reader.name(tag).toUpperCase()), at)))
         visit(reader.name(tag).toUpperCase(), depth + 1);
     edits.removeRange(own.start, own.end);
   };
-  for (let tag = range.start; tag < range.end; tag++)
-    if (codes[tag] === 102 && tagIs(document.tags, tag, '{ACAD_XDICTIONARY') && codes[tag + 1] === 360)
-      visit(reader.name(tag + 1).toUpperCase(), 0);
+  visit(handle, 0);
 }

@@ -1,4 +1,6 @@
+import { correctDrawing } from '../../../correct/correct';
 import type { DrawingComposer } from '../../../dxf/write/composer';
+import { factsOf } from '../../../facts/facts';
 import { sizedOnPaperFor } from '../../examples/paper-scales';
 import { bytesOf, findingsOf, GOOD } from '../testing';
 import { dimensionsPaperScale } from './paper-scale';
@@ -37,4 +39,40 @@ it('finds what is sized for other scales only', () => {
 
 it('says nothing of scales that are none', () => {
   expect(found(sizedFor(['odd', 0, 50], ['odder', 1, 0]))).toEqual([]);
+});
+
+describe('let show as it is drawn', () => {
+  const bytes = sizedFor(['1:100', 1, 100], ['1:20', 1, 20]);
+  const [finding] = findingsOf(bytes, standard, dimensionsPaperScale);
+  const request = { findings: [], decisions: [{ finding: finding.key, option: 'show' }] };
+  const result = correctDrawing(bytes, standard, request);
+  if (!result.ok) throw new Error(result.problem.message);
+  const { drawing, changes, unsettled } = result.value;
+
+  it('keeps nothing of its scales any more, and shows at the one that its sheet has', () => {
+    const facts = factsOf(drawing, 0.25);
+    const [row] = facts.rowsOfKind('dimension');
+    expect([unsettled, facts.paperScales(row), found(result.value.bytes)]).toEqual([[], [], []]);
+    const [change, ...records] = changes;
+    expect([change.before, change.after]).toEqual([
+      'sized on paper for 1:100, 1:20',
+      'as large as it is drawn',
+    ]);
+    // Every record that went with it is listed too.
+    expect(records.every(({ after }) => /removed/.test(after))).toBe(true);
+    const again = correctDrawing(result.value.bytes, standard, request);
+    expect(again.ok && again.value.changes).toEqual([]);
+  });
+
+  it('loses what hung on it for each scale, and no scale of the drawing', () => {
+    const kinds = (of: Uint8Array): Record<string, number> => {
+      const text = new TextDecoder().decode(of);
+      const count = (what: string): number => text.split(`\n${what}\n`).length - 1;
+      return { contexts: count('ACDB_ALDIMOBJECTCONTEXTDATA_CLASS'), scales: count('SCALE') };
+    };
+    expect([kinds(bytes), kinds(result.value.bytes)]).toEqual([
+      { contexts: 2, scales: 2 },
+      { contexts: 0, scales: 2 },
+    ]);
+  });
 });

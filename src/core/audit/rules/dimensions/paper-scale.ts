@@ -22,7 +22,7 @@ export const dimensionsPaperScale: Rule = {
     title: 'Sized on paper for a scale that nothing shows',
     stage: 'looks',
     weight: 'should',
-    correction: 'manual',
+    correction: 'choice',
     what: 'What is sized on paper for certain scales is sized for those at which sheets show it.',
     why: 'A dimension that is not sized for the scale of its viewport is not there on the sheet, and nobody misses it.',
     source: 'Practice: dimensions that were there in the model and are gone on the print',
@@ -58,11 +58,28 @@ export const dimensionsPaperScale: Rule = {
             found: words(`sized for ${scales}`),
             rows,
             subject: { layer: layerNameOf(drawing, rows[0]), kind, value: `${scales}; ${shown}` },
-            remedy: `Add the scale ${shown} to ${rows.length === 1 ? 'it' : 'them'} where the drawing was made.`,
+            remedy: `Or add the scale ${shown} to ${rows.length === 1 ? 'it' : 'them'} where the drawing was made.`,
+            options: [
+              {
+                id: 'show',
+                label: `Let ${rows.length === 1 ? 'it' : 'them'} show as drawn, at every scale`,
+                needs: null,
+                effect: 'drawing',
+              },
+            ],
           };
         }
       },
     };
+  },
+
+  settle(context, finding) {
+    // What it is drawn like is not what it would be at another scale: its size is judged then as that of any other.
+    const rows = context.rowsOf(finding).filter((row) => context.facts.paperScales(row).length > 0);
+    const [scales = ''] = (finding.subject.value ?? '').split('; ');
+    return rows.length === 0
+      ? { refused: 'They are no longer sized on paper.' }
+      : { operations: [{ type: 'leave paper scales', rows, scales }] };
   },
 };
 
