@@ -56,6 +56,9 @@ export interface FigureOwn {
 
 export const RADIANS = Math.PI / 180;
 
+/** From base line to base line of lettering with several lines, in heights: the single spacing of the format. */
+const LINE_STEP = 5 / 3;
+
 /** Draws in a dimension's own axes: u along its line, v away from the object; and puts the result on paper. */
 export class Pen {
   readonly parts: FigurePart[] = [];
@@ -176,12 +179,15 @@ export class Pen {
     const width = (part: string, height: number): number =>
       part === '' ? 0 : textWidth(part, this.lettering.face) * height * this.lettering.widthFactor;
     const small = h * toleranceHeight;
+    const below = text.below ?? [];
     const stack = text.stack
       ? Math.max(width(text.stack.upper, small), width(text.stack.lower, small)) + 0.2 * h
       : 0;
+    const first = width(text.main, h) + stack + width(text.second, h);
+    const tall = text.stack ? Math.max(h, 2 * small + 0.4 * small) : h;
     return {
-      width: width(text.main, h) + stack + width(text.second, h),
-      height: text.stack ? Math.max(h, 2 * small + 0.4 * small) : h,
+      width: Math.max(first, ...below.map((line) => width(line, h))),
+      height: tall + below.length * LINE_STEP * h,
     };
   }
 
@@ -222,16 +228,20 @@ export class Pen {
       });
     if (v.textFrame)
       this.parts.push({ ...look, kind: 'line', setting: 'textFrame', points: [...box, box[0], box[1]] });
+    const below = text.below ?? [];
+    // The first line stands over the middle of the whole by half of what is under it.
+    const lift = (below.length * LINE_STEP * h) / 2;
     const alone = text.stack === null && text.second === '';
-    let left = -width / 2;
+    const first = below.length === 0 ? width : this.sizeOf({ ...text, below: [] }).width;
+    let left = -first / 2;
     const put = (part: string, heightMm: number, dy: number, setting: DimensionSetting): number => {
       if (part === '') return 0;
       this.parts.push({
         ...look,
         kind: 'text',
         setting,
-        at: place(left, dy),
-        middle: alone ? [x, y] : null,
+        at: place(left, lift + dy),
+        middle: alone ? place(0, lift) : null,
         text: part,
         heightMm,
         angleDeg: angle,
@@ -253,6 +263,21 @@ export class Pen {
       left += Math.max(upper, lower) + 0.1 * h;
     }
     put(text.second, h, -h / 2, 'second');
+    for (const [i, line] of below.entries()) {
+      if (line === '') continue;
+      const up = lift - (i + 1) * LINE_STEP * h;
+      const half = (textWidth(line, this.lettering.face) * h * this.lettering.widthFactor) / 2;
+      this.parts.push({
+        ...look,
+        kind: 'text',
+        setting: 'textHeightMm',
+        at: place(-half, up - h / 2),
+        middle: place(0, up),
+        text: line,
+        heightMm: h,
+        angleDeg: angle,
+      });
+    }
   }
 }
 

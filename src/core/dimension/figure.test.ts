@@ -169,3 +169,22 @@ describe('the figure of a dimension', () => {
     expect(arc('above the text').some(({ setting }) => setting === 'arcSymbol')).toBe(true);
   });
 });
+
+describe('lines under the value', () => {
+  const text = { main: '40', stack: null, second: '', below: ['TYP', '', 'A.F.F.'] } as const;
+  const parts = linearFigure(style(), LETTERING, [0, 0], [40, 0], 0, 10, 40, { text });
+  const placed = parts.flatMap((part) => (part.kind === 'text' ? [[part.text, part.middle!] as const] : []));
+
+  it('stand under each other in the middle, at single spacing, over the line with the last of them', () => {
+    const { textHeightMm: h, textOffsetMm: gap } = style();
+    expect(placed.map(([words]) => words)).toEqual(['40', 'TYP', 'A.F.F.']);
+    for (const [, [x]] of placed) expect(x).toBeCloseTo(20, 9);
+    // Closed form: three steps of 5/3 of the height over the last base line, which lies the gap over the line.
+    const last = 10 + gap + h / 2;
+    expect(placed.map(([, [, y]]) => y)).toEqual([
+      expect.closeTo(last + 5 * h, 9),
+      expect.closeTo(last + (10 / 3) * h, 9),
+      expect.closeTo(last, 9),
+    ]);
+  });
+});

@@ -84,7 +84,8 @@ export function dimensionParts(
   if (textTurn !== 0) return not('its text is turned by hand');
   if (!has[0]) return not('it has no points');
   if (!(unitsPerMm > 0)) return not('the scale it is sized for is not known');
-  if (isFormatted(typed)) return not('its text has formatting or lines of its own');
+  if (isFormatted(typed)) return not('its text has formatting of its own');
+  if (typed.split(LINE_END).length > MOST_LINES) return not('its text has very many lines');
   const measured = measureOf(drawing, row);
   if (!measured || !Number.isFinite(measured.value)) return not('its kind is not known');
   const kind = entity === 'ARC_DIMENSION' ? 'arc' : entity === 'LARGE_RADIAL_DIMENSION' ? 'jog' : flags & 7;
@@ -98,6 +99,14 @@ export function dimensionParts(
     measured.what === 'angle'
       ? { main: formatAngle(plain, length), stack: null, second: '' }
       : formatLength(plain, length, SIGNS[measured.what] ?? '');
+  if (
+    value.stack !== null &&
+    typed
+      .split(LINE_END)
+      .slice(1)
+      .some((line) => line.includes('<>'))
+  )
+    return not('a tolerance over and under stands in a line of its text that is not the first');
   const isRound = kind === 3 || kind === 4;
   const isPut = has[1] && ((flags & FLAG.textPut) !== 0 || (isRound && (p11[0] !== 0 || p11[1] !== 0)));
   const textAt = move.textAt ? at(move.textAt) : isPut ? at(p11) : null;
@@ -176,12 +185,26 @@ const SIGNS: Readonly<Record<string, string>> = { radius: 'R', diameter: '⌀' }
 /** Codes that only place a text in its line say nothing of its looks. */
 const PLACING = /\\A[012];/g;
 
-const isFormatted = (typed: string): boolean => /[\\{}]|\^[JMI]/.test(typed.replace(PLACING, ''));
+/** Where a line of a text ends. */
+const LINE_END = /\\P|\^J/;
+const LINE_ENDS = /\\P|\^J/g;
+const MOST_LINES = 20;
 
-/** What stands where "<>" was typed is the value; without one, what was typed is all there is. */
+const isFormatted = (typed: string): boolean =>
+  /[\\{}]|\^[JMI]/.test(typed.replace(PLACING, '').replace(LINE_ENDS, ' '));
+
+/** What stands where "<>" was typed is the value; without one, what was typed is all there is. Lines stand under each other. */
 function spoken(typed: string, value: DimensionText): DimensionText {
-  const words = typed.replace(PLACING, '');
-  if (words === '') return value;
+  const [words, ...below] = typed.replace(PLACING, '').split(LINE_END);
+  const first = spokenLine(words, value, below.length === 0);
+  // The value stands in one line alone; tolerances over and under are set in the first.
+  const plain = `${value.main}${value.second}`;
+  const lines = below.map((line) => signed(line.replace('<>', words.includes('<>') ? '' : plain)).trim());
+  return lines.length === 0 ? first : { ...first, below: lines };
+}
+
+function spokenLine(words: string, value: DimensionText, isAll: boolean): DimensionText {
+  if (words === '') return isAll ? value : { main: '', stack: null, second: '' };
   const at = words.indexOf('<>');
   if (at < 0) return { main: words.trim() === '' ? '' : signed(words), stack: null, second: '' };
   const [before, after] = [signed(words.slice(0, at)), signed(words.slice(at + 2))];

@@ -5,6 +5,8 @@ export interface DimensionText {
   readonly main: string;
   readonly stack: { readonly upper: string; readonly lower: string } | null;
   readonly second: string;
+  /** Lines that stand under it. */
+  readonly below?: readonly string[];
 }
 
 interface Form {

@@ -243,6 +243,25 @@ describe('dimensions of a style that is put right', () => {
     expect(result.value.after.findings.filter(({ rule }) => rule.startsWith('dimensions/'))).toEqual([]);
   });
 
+  it('with words in lines of their own are drawn anew with them, line under line', () => {
+    const draw: Case['draw'] = (file) => {
+      put(file, 'Building', settingsOf('Building', { decimals: 1 }));
+      measuredOnSheet(file, [{ style: 'Building', says: '<>\\PTYP' }]);
+    };
+    const bytes = bytesOf({ draw });
+    const [found] = findingsOf(bytes, standard, dimensionsStyleChanged);
+    const result = correctDrawing(bytes, standard, { findings: [found.key] });
+    if (!result.ok) throw new Error(result.problem.message);
+    const drawing = read(result.value.bytes);
+    const facts = factsOf(drawing, 0.25);
+    const { letters, typed } = facts.dimension(facts.rowsOfKind('dimension')[0]);
+    const said = letters.map((letter) => [facts.text(letter)!.says, facts.lettering(letter)!.at[1]] as const);
+    expect([typed?.replace('\n', '|'), said.map(([words]) => words)]).toEqual(['<>|TYP', ['3550', 'TYP']]);
+    // Single spacing: 5/3 of the height, which is 125 at 1:50.
+    expect(said[0][1] - said[1][1]).toBeCloseTo((125 * 5) / 3, 6);
+    expect(result.value.after.findings.filter(({ rule }) => rule.startsWith('dimensions/'))).toEqual([]);
+  });
+
   it('keep a picture that is drawn at another size than their style says, and it is said why', () => {
     const draw: Case['draw'] = (file) => {
       put(file, 'Building', settingsOf('Building', { decimals: 1 }));
