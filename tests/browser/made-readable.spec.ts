@@ -127,8 +127,10 @@ test('what a sender’s names stand for comes out of a table, checked before it 
   await rows.fill('Sender’s name\tStands for\nLot boundary\tV-BNDY\nSpot figures\tV-SPOT');
   await dialog.getByRole('button', { name: 'Check it' }).click();
   await dialog.getByRole('button', { name: 'Take over 2 changes' }).click();
-  await expect(page.getByLabel('What Lot boundary stands for')).toHaveValue('V-BNDY');
-  await expect(page.getByLabel('What Spot figures stands for')).toHaveValue('V-SPOT');
+  // Other senders have names like these.
+  const own = page.locator('section', { has: page.getByRole('heading', { name: /^Table Office/ }) });
+  await expect(own.getByLabel('What Lot boundary stands for')).toHaveValue('V-BNDY');
+  await expect(own.getByLabel('What Spot figures stands for')).toHaveValue('V-SPOT');
   // It comes out again as it went in.
   const out = await request.get(
     (await page.getByRole('link', { name: 'Names of Table Office as CSV' }).getAttribute('href')) ?? '',
