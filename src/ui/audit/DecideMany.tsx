@@ -65,7 +65,7 @@ export function DecideMany({ onClose, rows, office, onDecide }: Props) {
       <div className="flex flex-wrap items-end gap-3 border-b border-hairline px-5 py-3">
         <Choice
           label="Proposals that are"
-          className="w-40"
+          className="w-32"
           value={filter.bar}
           onChange={(event) => look({ bar: Number(event.target.value) })}
         >
@@ -77,7 +77,7 @@ export function DecideMany({ onClose, rows, office, onDecide }: Props) {
         </Choice>
         <Field
           label="Names that begin with"
-          className="w-44"
+          className="w-34"
           mono
           value={filter.beginning}
           onChange={(event) => look({ beginning: event.target.value })}
@@ -85,7 +85,7 @@ export function DecideMany({ onClose, rows, office, onDecide }: Props) {
         {kinds.length > 1 && (
           <Choice
             label="Kind"
-            className="w-40"
+            className="w-32"
             value={filter.kind}
             onChange={(event) => look({ kind: event.target.value as NamedKind | 'all' })}
           >
@@ -100,7 +100,7 @@ export function DecideMany({ onClose, rows, office, onDecide }: Props) {
         {isOneKind && only && (
           <Choice
             label="All that are ticked become"
-            className="w-52"
+            className="w-44"
             value=""
             disabled={ticked.length === 0}
             onChange={(event) => {
