@@ -45,18 +45,20 @@ export function looseRuns(context: AuditContext, unitMm: number, toleranceMm: nu
     .filter((row) => isPlaced(drawing, row) && !isGenerated(drawing, row) && isPlain(context, row))
     .flatMap((row) => lyingOf(context, row));
   const end = SAME_END_MM / unitMm;
-  const families = groupBy(lying, ({ row, from, to, u, v }) =>
-    [
-      looksOf(context, row),
-      heightsOf(context, row),
-      Math.round(Math.atan2(v, u) / SAME_WAY),
-      Math.round(from / end),
-      Math.round(to / end),
-    ].join('\n'),
+  const { container } = drawing.objects;
+  // By where they lie first: what they look like is asked of few.
+  const beside = groupBy(
+    lying,
+    ({ row, from, to, u, v }) =>
+      `${container[row]}|${Math.round(Math.atan2(v, u) / SAME_WAY)}|${Math.round(from / end)}|${Math.round(to / end)}`,
   );
   const runs: LooseRun[] = [];
-  for (const family of families.values())
-    if (family.length > 1) runs.push(...runsIn(family, sets, unitMm, toleranceMm));
+  for (const ones of beside.values()) {
+    if (ones.length < 2) continue;
+    const alike = groupBy(ones, ({ row }) => `${looksOf(context, row)}\n${heightsOf(context, row)}`);
+    for (const family of alike.values())
+      if (family.length > 1) runs.push(...runsIn(family, sets, unitMm, toleranceMm));
+  }
   return runs;
 }
 
