@@ -137,5 +137,5 @@ if __name__ == "__main__":
     print(json.dumps([
         Sheets(version, seed, origin).write(sys.argv[1], count)
         for version, seed, origin, count in (
-            ("R2010", 1, (0, 0), 4), ("R2018", 3, (-812345.678, 9.9e6), 6))
+            ("R2010", 1, (0, 0), 4), ("R2018", 3, (-812345.678, 9.9e6), 5))
     ]))

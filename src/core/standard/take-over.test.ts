@@ -117,11 +117,16 @@ describe('one definition of a drawing, added to the draft', () => {
       .map((finding) => [`${file}: ${finding.message}`, bytes, finding] as const);
   });
 
+  /** Of each kind those that come first. */
+  const some = asked.filter(
+    ([, , { rule }], i) => asked.slice(0, i).filter(([, , before]) => before.rule === rule).length < 4,
+  );
+
   it('is asked about for every kind in the drawings of the demo', () => {
     expect(new Set(asked.map(([, , { rule }]) => rule))).toEqual(new Set(Object.keys(KIND_OF)));
   });
 
-  it.each(asked)('is not asked about any more: %s', (_, bytes, { rule, key, subject }) => {
+  it.each(some)('is not asked about any more: %s', (_, bytes, { rule, key, subject }) => {
     const name = subject.layer ?? subject.value!;
     const next = adopted(demoStandard, learntFrom(bytes), { kind: KIND_OF[rule], name });
     if (!next.ok) throw new Error(next.problem.message);
