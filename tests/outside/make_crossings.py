@@ -8,7 +8,7 @@ import sys
 from ezdxf.math import Vec2
 
 from office_style import style_of
-from planting import Planting, in_every_version
+from planting import in_every_version, on_one_sheet
 
 
 def plant(planting):
@@ -64,12 +64,5 @@ def plant(planting):
     plumb("arc", 415, 228, 50, 15)
 
 
-def make(version):
-    planting = Planting(version, (594, 420))
-    planting.layer("DIMS")
-    plant(planting)
-    return planting
-
-
 if __name__ == "__main__":
-    in_every_version(sys.argv[1], make)
+    in_every_version(sys.argv[1], on_one_sheet((594, 420), "DIMS", plant))

@@ -6,7 +6,7 @@ of near misses.
 import sys
 
 from office_style import style_of
-from planting import Planting, in_every_version
+from planting import in_every_version, on_one_sheet
 
 
 def plant(planting):
@@ -101,12 +101,5 @@ def plant(planting):
             sheet.add_text("Wall", height=2.5, dxfattribs=at).set_placement((87, y + 4.75))
 
 
-def make(version):
-    planting = Planting(version, (594, 420))
-    planting.layer("DIMS")
-    plant(planting)
-    return planting
-
-
 if __name__ == "__main__":
-    in_every_version(sys.argv[1], make)
+    in_every_version(sys.argv[1], on_one_sheet((594, 420), "DIMS", plant))

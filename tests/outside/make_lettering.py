@@ -5,7 +5,7 @@ handles of near misses. Texts lie on a sheet of A3, in true mm; dimensions of al
 """
 import sys
 
-from planting import Planting, in_every_version
+from planting import in_every_version, on_one_sheet
 
 
 def text(space, words, at, **attribs):
@@ -82,12 +82,5 @@ def plant(planting, style):
     )
 
 
-def make(version):
-    planting = Planting(version, (420, 297))
-    planting.layer("NOTES")
-    plant(planting, "EZDXF")
-    return planting
-
-
 if __name__ == "__main__":
-    in_every_version(sys.argv[1], make)
+    in_every_version(sys.argv[1], on_one_sheet((420, 297), "NOTES", lambda planting: plant(planting, "EZDXF")))

@@ -5,7 +5,7 @@ handles of near misses.
 """
 import sys
 
-from planting import Planting, in_every_version
+from planting import in_every_version, on_one_sheet
 
 
 def plant(planting):
@@ -153,12 +153,5 @@ def plant(planting):
     area(None, 370, spacing=0, up=0.12)
 
 
-def make(version):
-    planting = Planting(version, (594, 420))
-    planting.layer("LINES")
-    plant(planting)
-    return planting
-
-
 if __name__ == "__main__":
-    in_every_version(sys.argv[1], make)
+    in_every_version(sys.argv[1], on_one_sheet((594, 420), "LINES", plant))

@@ -10,7 +10,7 @@ from ezdxf.math import Vec2
 from ezdxf.render.mleader import ConnectionSide
 
 from office_style import style_of
-from planting import Planting, in_every_version
+from planting import in_every_version, on_one_sheet
 
 
 def plant(planting):
@@ -137,12 +137,5 @@ def plant(planting):
                 slanted(builder.multileader)
 
 
-def make(version):
-    planting = Planting(version, (594, 420))
-    planting.layer("DIMS")
-    plant(planting)
-    return planting
-
-
 if __name__ == "__main__":
-    in_every_version(sys.argv[1], make)
+    in_every_version(sys.argv[1], on_one_sheet((594, 420), "DIMS", plant))

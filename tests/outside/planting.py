@@ -63,6 +63,16 @@ class Planting:
         return {"path": save(self.doc, path, form), "planted": self.planted, "near": self.near, "also": self.also, "changed": self.changed}
 
 
+def on_one_sheet(size, layer, plant):
+    """What makes a drawing of a version for `in_every_version`: one sheet of `size` and one layer, with what `plant` puts there."""
+    def make(version):
+        planting = Planting(version, size)
+        planting.layer(layer)
+        plant(planting)
+        return planting
+    return make
+
+
 def in_every_version(folder, make):
     """Writes what `make` plants for a version, in each version as text and in one as binary, and prints what was planted as JSON."""
     made = [make(version).write(os.path.join(folder, version + ".dxf"), "text") for version in VERSIONS]

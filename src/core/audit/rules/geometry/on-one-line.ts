@@ -36,8 +36,25 @@ export interface LineOnLine {
   readonly from: number;
   readonly to: number;
   readonly length: number;
+  /** The direction along which it is measured: to the right, or straight up; a unit vector. */
+  readonly u: number;
+  readonly v: number;
+  /** How far left of the origin the line runs, seen along that direction; drawing units. */
+  readonly off: number;
   /** It is drawn against the direction along which it is measured. */
   readonly isTurned: boolean;
+}
+
+/** Where a single line lies on the line that it runs along; null of one without a length. */
+export function lieOf({ facts }: AuditContext, row: number): LineOnLine | null {
+  const [x0, y0, x1, y1] = facts.segments(row);
+  const length = Math.hypot(x1 - x0, y1 - y0);
+  if (!(length > 0)) return null;
+  const isTurned = x1 < x0 || (x1 === x0 && y1 < y0);
+  const flip = isTurned ? -1 : 1;
+  const [u, v] = [(flip * (x1 - x0)) / length, (flip * (y1 - y0)) / length];
+  const [a, b] = [x0 * u + y0 * v, x1 * u + y1 * v];
+  return { row, from: Math.min(a, b), to: Math.max(a, b), length, u, v, off: y0 * u - x0 * v, isTurned };
 }
 
 /** Directions that differ by less are one, radians. */
@@ -65,26 +82,10 @@ const allOnOneLine = oncePer(
 
 function* gather(context: AuditContext): Iterable<readonly LineOnLine[]> {
   const rows = context.facts.rowsOfKind('line').filter((row) => !isGenerated(context.drawing, row));
-  const { facts } = context;
-  const lines: (LineOnLine & { readonly way: number; readonly off: number })[] = [];
-  for (const row of rows) {
-    const [x0, y0, x1, y1] = facts.segments(row);
-    const length = Math.hypot(x1 - x0, y1 - y0);
-    if (!(length > 0)) continue;
-    const isTurned = x1 < x0 || (x1 === x0 && y1 < y0);
-    const flip = isTurned ? -1 : 1;
-    const [u, v] = [(flip * (x1 - x0)) / length, (flip * (y1 - y0)) / length];
-    const [a, b] = [x0 * u + y0 * v, x1 * u + y1 * v];
-    lines.push({
-      row,
-      from: Math.min(a, b),
-      to: Math.max(a, b),
-      length,
-      isTurned,
-      way: Math.round(Math.atan2(v, u) / SAME_WAY),
-      off: y0 * u - x0 * v,
-    });
-  }
+  const lines = rows.flatMap((row) => {
+    const lie = lieOf(context, row);
+    return lie ? [{ ...lie, way: Math.round(Math.atan2(lie.v, lie.u) / SAME_WAY) }] : [];
+  });
   // Sorted by where they run; looks are compared only of those that run along one line.
   lines.sort((a, b) => a.way - b.way || a.off - b.off || a.from - b.from);
   for (let i = 0; i < lines.length; ) {

@@ -174,23 +174,14 @@ function chainsIn(context: RuleContext | SettleContext, own: Settings): { chains
       }
       const elementsMm = repeatOf(all).map((length) => length * mmPerUnit);
       const isDashes = elementsMm.every((length) => length <= own.dash && length >= -own.gap);
-      if (isDashes) chains.push({ all, elementsMm, ...lieOf(context, all, mmPerUnit) });
+      if (isDashes) {
+        const [{ u, v, off }] = all;
+        const way = Math.round(Math.atan2(v, u) / SAME_WAY);
+        chains.push({ all, elementsMm, way, offMm: off * mmPerUnit });
+      }
     }
   }
   return { chains: withoutFills(context, chains), unseen };
-}
-
-/** Which way a row of dashes runs, and how far from the origin, across it. */
-function lieOf(
-  { facts }: AuditContext,
-  all: readonly LineOnLine[],
-  mmPerUnit: number,
-): Pick<Chain, 'way' | 'offMm'> {
-  const [x0, y0, x1, y1] = facts.segments(all[0].row);
-  const flip = all[0].isTurned ? -1 : 1;
-  const length = all[0].length;
-  const [u, v] = [(flip * (x1 - x0)) / length, (flip * (y1 - y0)) / length];
-  return { way: Math.round(Math.atan2(v, u) / SAME_WAY), offMm: (y0 * u - x0 * v) * mmPerUnit };
 }
 
 /**

@@ -1,6 +1,6 @@
 import { inOrder, type StandardParallelSet, widthOf } from '../../../standard/parallels';
 import { type AuditContext, groupBy, isGenerated, isPlaced } from '../../context';
-import { heightsOf, looksOf } from '../geometry/on-one-line';
+import { heightsOf, type LineOnLine, lieOf, looksOf } from '../geometry/on-one-line';
 
 /** Single lines beside each other that lie as the lines of a set do. */
 export interface LooseRun {
@@ -21,16 +21,6 @@ const SAME_END_MM = 0.01;
 /** A run is so many times as long as it is wide, or it is a rectangle of something else. */
 const LEAST_LENGTH = 2;
 
-interface Lying {
-  readonly row: number;
-  /** Along the line, and across it to the left, drawing units. */
-  readonly from: number;
-  readonly to: number;
-  readonly across: number;
-  readonly u: number;
-  readonly v: number;
-}
-
 /**
  * Runs of single lines that lie as a set of the standard does: as many, as far apart, beginning and ending beside each other, all
  * with the looks of their layer. Lines that go on beside a run at such distances are a pattern, and none of it is a run.
@@ -43,7 +33,7 @@ export function looseRuns(context: AuditContext, unitMm: number, toleranceMm: nu
   const lying = facts
     .rowsOfKind('line')
     .filter((row) => isPlaced(drawing, row) && !isGenerated(drawing, row) && isPlain(context, row))
-    .flatMap((row) => lyingOf(context, row));
+    .flatMap((row) => lieOf(context, row) ?? []);
   const end = SAME_END_MM / unitMm;
   const { container } = drawing.objects;
   // By where they lie first: what they look like is asked of few.
@@ -68,24 +58,14 @@ function isPlain({ facts }: AuditContext, row: number): boolean {
   return shows && [colourFrom, linetypeFrom, widthFrom].every((from) => from !== 'own');
 }
 
-function lyingOf({ facts }: AuditContext, row: number): Lying[] {
-  const [x0, y0, x1, y1] = facts.segments(row);
-  const length = Math.hypot(x1 - x0, y1 - y0);
-  if (!(length > 0)) return [];
-  const flip = x1 < x0 || (x1 === x0 && y1 < y0) ? -1 : 1;
-  const [u, v] = [(flip * (x1 - x0)) / length, (flip * (y1 - y0)) / length];
-  const ends = [x0 * u + y0 * v, x1 * u + y1 * v];
-  return [{ row, from: Math.min(...ends), to: Math.max(...ends), across: y0 * u - x0 * v, u, v }];
-}
-
 function runsIn(
-  family: readonly Lying[],
+  family: readonly LineOnLine[],
   sets: readonly StandardParallelSet[],
   unitMm: number,
   toleranceMm: number,
 ): LooseRun[] {
   // From the left to the right, as the lines of a set are.
-  const lines = [...family].sort((a, b) => b.across - a.across);
+  const lines = [...family].sort((a, b) => b.off - a.off);
   const taken = new Set<number>();
   const runs: LooseRun[] = [];
   for (const set of sets) {
@@ -103,22 +83,20 @@ function runsIn(
 }
 
 /** Whether another line lies beside a run no farther from it than its own lines from each other. */
-function goesOn(lines: readonly Lying[], first: number, count: number): boolean {
-  const gaps = lines
-    .slice(first, first + count - 1)
-    .map((line, k) => line.across - lines[first + k + 1].across);
+function goesOn(lines: readonly LineOnLine[], first: number, count: number): boolean {
+  const gaps = lines.slice(first, first + count - 1).map((line, k) => line.off - lines[first + k + 1].off);
   const widest = 1.5 * Math.max(...gaps);
   const before = lines[first - 1];
   const after = lines[first + count];
   return (
-    (before !== undefined && before.across - lines[first].across <= widest) ||
-    (after !== undefined && lines[first + count - 1].across - after.across <= widest)
+    (before !== undefined && before.off - lines[first].off <= widest) ||
+    (after !== undefined && lines[first + count - 1].off - after.off <= widest)
   );
 }
 
 /** A run of lines that lie as those of a set, seen from either end; null where they do not. */
 function runOf(
-  beside: readonly Lying[],
+  beside: readonly LineOnLine[],
   set: StandardParallelSet,
   unitMm: number,
   toleranceMm: number,
@@ -129,7 +107,7 @@ function runOf(
   // As they are drawn, and from the other end: what is left there is right here.
   for (const flip of [1, -1] as const) {
     const ordered = flip === 1 ? beside : [...beside].reverse();
-    const places = ordered.map(({ across }) => flip * across * unitMm);
+    const places = ordered.map((line) => flip * line.off * unitMm);
     // The set's own line lies where its offsets fit best.
     const zero = places.reduce((sum, place, i) => sum + place - wanted[i], 0) / places.length;
     const off = Math.max(...places.map((place, i) => Math.abs(place - zero - wanted[i])));
