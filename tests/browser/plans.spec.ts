@@ -32,6 +32,12 @@ const shaOf = async (page: Page, id: number): Promise<string> =>
   ((await (await page.request.get(`${office.base}/api/drawings/${id}`)).json()) as { currentSha: string })
     .currentSha;
 
+/** Undoes or does again what is next, and expects the file to be byte by byte the one that it was then. */
+async function step(page: Page, way: 'Undo' | 'Redo', id: number, sha: string): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^${way}`) }).click();
+  await expect.poll(() => shaOf(page, id)).toBe(sha);
+}
+
 /** Where something lies on the screen once the view beneath it has come to rest. */
 async function atRest(locator: Locator): Promise<{ x: number; y: number; width: number; height: number }> {
   let box = await locator.boundingBox();
@@ -86,10 +92,8 @@ test('a plan is looked at with the slider, applied, undone after a restart, and 
   await office.stop();
   await office.start();
   await page.goto(`${office.base}/drawings/${id}`);
-  await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect.poll(() => shaOf(page, id)).toBe(before);
-  await page.getByRole('button', { name: /^Redo/ }).click();
-  await expect.poll(() => shaOf(page, id)).toBe(planned);
+  await step(page, 'Undo', id, before);
+  await step(page, 'Redo', id, planned);
 
   await page.getByRole('tab', { name: 'Before and now' }).click();
   await expect(page.getByText(/changes between them/)).toBeVisible();
@@ -216,13 +220,11 @@ test('a dimension that lies is on top, restored in one step, undone and done aga
   await page.keyboard.press('f');
   await page.getByLabel('Words, handle or layer').fill('16000');
   await expect(page.getByRole('complementary', { name: 'Find' }).getByText('16000').first()).toBeVisible();
-  await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect.poll(() => shaOf(page, id)).toBe(before);
+  await step(page, 'Undo', id, before);
   await expect(page.locator('[data-finding]').first()).toHaveText(
     'The dimension says “16500” and measures 16000.',
   );
-  await page.getByRole('button', { name: /^Redo/ }).click();
-  await expect.poll(() => shaOf(page, id)).toBe(restored);
+  await step(page, 'Redo', id, restored);
 });
 
 test('a stack is spaced and callouts are lined up on a dragged line, undone and done again', async ({
@@ -305,14 +307,10 @@ test('a stack is spaced and callouts are lined up on a dragged line, undone and 
   const spaced = await shaOf(page, id);
   expect(spaced).not.toBe(lined);
 
-  await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect.poll(() => shaOf(page, id)).toBe(lined);
-  await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect.poll(() => shaOf(page, id)).toBe(before);
-  await page.getByRole('button', { name: /^Redo/ }).click();
-  await expect.poll(() => shaOf(page, id)).toBe(lined);
-  await page.getByRole('button', { name: /^Redo/ }).click();
-  await expect.poll(() => shaOf(page, id)).toBe(spaced);
+  await step(page, 'Undo', id, lined);
+  await step(page, 'Undo', id, before);
+  await step(page, 'Redo', id, lined);
+  await step(page, 'Redo', id, spaced);
 });
 
 test('which of two dimension lines gives way is picked on the sheet, seen before it is done, and undone', async ({
@@ -354,8 +352,7 @@ test('which of two dimension lines gives way is picked on the sheet, seen before
   await expect(page.locator('[data-finding]', { hasText: 'cross each other' })).toHaveCount(0);
   const broken = await shaOf(page, id);
   expect(broken).not.toBe(before);
-  await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect.poll(() => shaOf(page, id)).toBe(before);
+  await step(page, 'Undo', id, before);
 });
 
 test('texts that a person picks on the sheet are lined up on a line that is dragged, and undone', async ({
@@ -422,8 +419,7 @@ test('texts that a person picks on the sheet are lined up on a line that is drag
   await panel.getByRole('button', { name: 'Line up 2 texts' }).click();
   await expect.poll(() => shaOf(page, id)).not.toBe(before);
   await expect(panel.getByText('6 mm off')).toHaveCount(0);
-  await page.getByRole('button', { name: /^Undo/ }).click();
-  await expect.poll(() => shaOf(page, id)).toBe(before);
+  await step(page, 'Undo', id, before);
   await expect(panel.getByText('6 mm off')).toBeVisible();
 });
 
