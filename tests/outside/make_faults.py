@@ -91,7 +91,9 @@ def plant(planting):
                 continue
             keep("crossing" if x == 220 else None, leader.dxf.handle)
             sheet.add_line((tip[0] - 8, tip[1]), tip, dxfattribs=at)
-            sheet.add_text("Post %d" % i, height=2.5, dxfattribs=at).set_placement((end[0] + 1, end[1] - 1.25))
+            label = sheet.add_text("Post %d" % i, height=2.5, dxfattribs=at).set_placement((end[0] + 1, end[1] - 1.25))
+            if x == 220:
+                planting.changed_too(label.dxf.handle)
     # Tips: on their line, 0.6 mm short of it, and beside everything.
     if version != "R12":
         for y, off, kind in ((330, 0.05, None), (350, 0.6, "short"), (370, 5, "at nothing")):

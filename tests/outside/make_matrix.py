@@ -8,18 +8,20 @@ import sys
 import make_faults
 import make_lettering
 import make_placing
+import make_variants
 from office_style import style_of
 from planting import Planting, in_every_version
 
 
 def make(version):
-    planting = Planting(version, (594, 1300))
+    planting = Planting(version, (594, 1700))
     planting.layer("DIMS")
     planting.layer("NOTES")
     style_of(planting.doc, "OFFICE")
     spaces = (planting.sheet, planting.model)
     seen = set()
     for plant, up in (
+        (lambda: make_variants.plant(planting), (1180, 0)),
         (lambda: make_lettering.plant(planting, "OFFICE"), (880, 0)),
         (lambda: make_faults.plant(planting), (440, -9000)),
         (lambda: make_placing.plant(planting), (0, 0)),

@@ -1,7 +1,10 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
+import type { KeyedDecision } from '../../src/core/correct/choices';
 import { correctDrawing } from '../../src/core/correct/correct';
+import { allProposals } from '../../src/core/correct/proposals';
+import type { Drawing } from '../../src/core/dxf/drawing';
 import { dimensionStyleSchema } from '../../src/core/standard/dimension-settings';
 import { textStyleOf } from '../../src/core/standard/lettering';
 import { PLAIN_RULE } from '../../src/core/standard/rule-settings';
@@ -16,8 +19,8 @@ const blank = blankStandard('Office');
 const SETTINGS_OF: Readonly<Record<string, object>> = {
   OFFICE: {},
   DETAIL: {},
-  METRES: { suffix: ' m' },
-  PREFIX: { prefix: '2x ' },
+  METRES: {},
+  PREFIX: {},
   TICKS: { tickMm: 2.5 },
 };
 const standard: Standard = {
@@ -25,7 +28,12 @@ const standard: Standard = {
   layers: ['NOTES', 'DIMS'].map((name) => layerOf({ name, colour: { number: 3 }, widthMm: 0.25 })),
   lettering: {
     ...blank.lettering,
-    styles: [textStyleOf('Note'), { ...textStyleOf('Title'), widthFactor: 0.8 }, textStyleOf('Standard')],
+    styles: [
+      textStyleOf('Note'),
+      { ...textStyleOf('Title'), widthFactor: 0.8 },
+      { ...textStyleOf('Font'), font: 'txt' },
+      ...['Slant', 'Fixed', 'Standard'].map(textStyleOf),
+    ],
   },
   dimensions: Object.entries(SETTINGS_OF).map(([name, settings]) =>
     dimensionStyleSchema.parse({ name, settings }),
@@ -42,8 +50,6 @@ const BY_A_PERSON = new Set([
   'lettering/stroke',
   'dimensions/style-unknown',
   'dimensions/typed-over',
-  'dimensions/unit-said',
-  'dimensions/round-mark',
   'dimensions/doubled',
   'dimensions/chain-sum',
   'dimensions/terminators',
@@ -53,12 +59,36 @@ const BY_A_PERSON = new Set([
   'pens/not-held',
 ]);
 
+const NAMES: ReadonlySet<string> = new Set(['lettering/style-unknown', 'dimensions/style-unknown']);
+
+/** What a person decided on the names in another drawing of the sender, for the findings that ask about them in this one. */
+function decidedBefore(drawing: Drawing): KeyedDecision[] {
+  const [first] = drawings.slice(-1);
+  const { bytes, findings: earlier } = auditPlanted(first, standard);
+  const result = correctDrawing(bytes, standard, {
+    findings: [],
+    decisions: earlier
+      .filter(({ rule }) => NAMES.has(rule))
+      .map(({ key, rule }) => ({
+        finding: key,
+        option: 'become',
+        to: rule.startsWith('lettering') ? 'Note' : 'OFFICE',
+      })),
+  });
+  if (!result.ok) throw new Error(result.problem.message);
+  const known = new Map(result.value.memories.map(({ kind, name, target }) => [`${kind}\n${name}`, target]));
+  return Object.entries(allProposals(drawing, standard)).flatMap(([finding, { asks }]) => {
+    const to = asks ? known.get(`${asks.kind}\n${asks.name}`) : undefined;
+    return to === undefined ? [] : [{ finding, option: 'become', to }];
+  });
+}
+
 const folder = mkdtempSync(join(tmpdir(), 'zinc-matrix-'));
 const drawings = python<Planted[]>('make_matrix.py', folder);
 
 describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (name, made) => {
   const { path, planted, also } = made;
-  const { bytes, findings, failures } = auditPlanted(made, standard);
+  const { bytes, drawing, findings, failures } = auditPlanted(made, standard);
   const isStyle = ({ rule }: { rule: string }): boolean => rule.endsWith('/style-changed');
 
   it('has exactly the faults that were planted, at their objects, and none that no one planted', () => {
@@ -69,8 +99,18 @@ describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (
     ].filter((one) => !one.startsWith('dimensions/style-changed') && !one.startsWith(NOT_ASKED));
     expect(pairs(findings.filter((one) => !isStyle(one)))).toEqual([...expected].sort());
     expect(findings.filter(isStyle).map(({ message }) => message)).toEqual([
+      'Text style “FONT” has another font than the standard.',
+      'Text style “SLANT” has another slant than the standard.',
+      'Text style “FIXED” has another fixed height than the standard.',
       'Text style “TITLE” has another letter width than the standard.',
       'Dimension style “DETAIL” is not as the standard has it: lines: extension lines: past the dimension line, figure: height.',
+      // Words around values are planted in the older versions alone.
+      ...(/R12|R2000/.test(name)
+        ? [
+            'Dimension style “METRES” is not as the standard has it: number: after the value.',
+            'Dimension style “PREFIX” is not as the standard has it: number: before the value.',
+          ]
+        : []),
     ]);
   });
 
@@ -85,8 +125,6 @@ describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (
     expect(after.findings.filter(({ key }) => !before.has(key)).map(({ message }) => message)).toEqual([]);
     expect(after.findings.filter(({ correction }) => correction === 'automatic')).toEqual([]);
     expect(after.findings.map(({ rule }) => rule).filter((rule) => !BY_A_PERSON.has(rule))).toEqual([]);
-    // One of each kind is planted, of columns two; of these, three in four and more need nobody.
-    expect(after.findings.length / findings.length).toBeLessThan(0.245);
     const again = correctDrawing(result.value.bytes, standard, { findings: automatic });
     expect(again.ok && again.value.changes).toEqual([]);
 
@@ -95,11 +133,23 @@ describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (
     const [was, now] = python<Seen[]>('read_drawing.py', path, corrected);
     expect(now.errors).toEqual(was.errors);
     expect(gdal(corrected).code).toBe(gdal(path).code);
-    const touched = new Set([...Object.values(planted), ...Object.values(also)].flat());
-    // Labels go with their leaders.
-    const labels = new Set(Object.keys(was.objects).filter((handle) => was.objects[handle].type === 'TEXT'));
-    for (const handle of changedObjects(was, now, name.startsWith('R12')))
-      if (!handle.startsWith('*'))
-        expect([handle, touched.has(handle) || labels.has(handle)]).toEqual([handle, true]);
+    const touched = new Set([...Object.values(planted), ...Object.values(also), made.changed].flat());
+    const changed = changedObjects(was, now, name.startsWith('R12')).filter((one) => !one.startsWith('*'));
+    expect(changed.filter((handle) => !touched.has(handle))).toEqual([]);
+  });
+
+  it('needs a person for fewer than one in ten of its faults, once the names of its sender are known', () => {
+    const result = correctDrawing(bytes, standard, { decisions: decidedBefore(drawing) });
+    if (!result.ok) throw new Error(result.problem.message);
+    const { after, unsettled } = result.value;
+    expect(unsettled).toEqual([]);
+    // The oldest version holds no widths: that is said of the file, and nobody can settle it.
+    const left = after.findings.filter(({ rule }) => rule !== 'pens/not-held');
+    expect(left.map(({ rule }) => rule).filter((rule) => !BY_A_PERSON.has(rule) || NAMES.has(rule))).toEqual(
+      [],
+    );
+    expect(left.length / findings.length).toBeLessThanOrEqual(0.1);
+    const again = correctDrawing(result.value.bytes, standard);
+    expect(again.ok && again.value.changes).toEqual([]);
   });
 });

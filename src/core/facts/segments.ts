@@ -68,11 +68,13 @@ export function segmentsOf(drawing: Drawing, row: number): Segments {
   return new Float64Array(sink.pieces);
 }
 
-/** The edges of a fill or of a mask, as straight pieces; none of anything else. */
+/** The edges of a fill, of a solid or of a mask, as straight pieces; none of anything else. */
 export function edgesOf(drawing: Drawing, row: number): Segments {
   const sink = new Flattening();
   const shape = shapeOf(drawing, row);
-  if (shape?.type === 'fill' || shape?.type === 'mask') outlineShape(shape, IDENTITY_SPACE, sink);
+  const isArea =
+    shape?.type === 'fill' || shape?.type === 'mask' || (shape?.type === 'polygon' && !shape.outline);
+  if (isArea) outlineShape(shape, IDENTITY_SPACE, sink);
   return new Float64Array(sink.pieces);
 }
 

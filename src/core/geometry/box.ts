@@ -25,6 +25,14 @@ export function includeBox(box: Box, other: Box): void {
   include(box, other.maxX, other.maxY);
 }
 
+/** A box with as much more on each side. */
+export const grownBy = ({ minX, minY, maxX, maxY }: Box, by: number): Box => ({
+  minX: minX - by,
+  minY: minY - by,
+  maxX: maxX + by,
+  maxY: maxY + by,
+});
+
 export const widthOf = (box: Box): number => Math.max(0, box.maxX - box.minX);
 export const heightOf = (box: Box): number => Math.max(0, box.maxY - box.minY);
 

@@ -1,4 +1,6 @@
+import { rangeOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
+import type { OrientedBox } from '../../../geometry/oriented-box';
 import { listed } from '../../../listed';
 import { holdsSetting } from '../../../records/dimension-record';
 import {
@@ -13,6 +15,17 @@ import {
 import type { AuditContext } from '../../context';
 
 export const dimensions = (count: number): string => (count === 1 ? '1 dimension' : `${count} dimensions`);
+
+/** The boxes of the letters of a dimension, where they lie; none of one whose picture is placed apart. */
+export function figureBoxes({ drawing, facts }: AuditContext, row: number): OrientedBox[] {
+  const f = drawing.reader.fields.load(rangeOf(drawing, row));
+  const apart = f.has(12) ? f.point(12) : [0, 0];
+  if (apart[0] !== 0 || apart[1] !== 0) return [];
+  return facts.dimension(row).letters.flatMap((letter) => {
+    const fact = facts.text(letter);
+    return fact?.box && !fact.shape.background ? [fact.box] : [];
+  });
+}
 
 /** Sizes that differ by less than this share, or by less than this many mm, are one. */
 const SAME_SHARE = 0.005;

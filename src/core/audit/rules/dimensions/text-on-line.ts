@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { layerNameOf, rangeOf } from '../../../dxf/drawing';
+import { layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { type Box, boxOfPoints } from '../../../geometry/box';
 import { movedBy, type OrientedBox, overlapOf, runsIn, shrunkBy } from '../../../geometry/oriented-box';
@@ -8,7 +8,7 @@ import { lookOf, redrawnParts } from '../../redrawing';
 import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
-import { dimensions } from './shared';
+import { dimensions, figureBoxes } from './shared';
 
 const messages = {
   on: (count: number, layer: string, what: string) =>
@@ -118,17 +118,6 @@ export const dimensionsTextOnLine: Rule = {
   },
 };
 
-/** The boxes of the letters of a dimension, where they lie; none of one whose picture is placed apart. */
-function lettersOf({ drawing, facts }: AuditContext, row: number): OrientedBox[] {
-  const f = drawing.reader.fields.load(rangeOf(drawing, row));
-  const apart = f.has(12) ? f.point(12) : [0, 0];
-  if (apart[0] !== 0 || apart[1] !== 0) return [];
-  return facts.dimension(row).letters.flatMap((letter) => {
-    const fact = facts.text(letter);
-    return fact?.box && !fact.shape.background ? [fact.box] : [];
-  });
-}
-
 const shrunk = (boxes: readonly OrientedBox[], depth: number): OrientedBox[] =>
   boxes.map((box) => shrunkBy(box, depth)).filter((box) => box !== null);
 
@@ -138,7 +127,7 @@ type Piece = readonly [number, number, number, number];
 function onOf(context: AuditContext, row: number, own: Settings, moved: ReadonlyMap<number, On>): On | null {
   const { facts } = context;
   const [seen] = facts.appearances(row);
-  const boxes = lettersOf(context, row);
+  const boxes = figureBoxes(context, row);
   if (!seen || boxes.length === 0) return null;
   const { mmPerUnit } = seen;
   const inner = shrunk(boxes, own.tolerance / mmPerUnit);
@@ -210,7 +199,7 @@ function wayAlong(
     .filter((other) => other !== row)
     .flatMap((other) => {
       const way = moved.get(other)?.way;
-      return lettersOf(context, other).map((box) => (way ? movedBy(box, way) : box));
+      return figureBoxes(context, other).map((box) => (way ? movedBy(box, way) : box));
     });
   const along = (x: number, y: number): number => x * ux + y * uy;
   const own = corners.flatMap((value, i) => (i % 2 === 0 ? [along(value, corners[i + 1])] : []));

@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { formatContainer, layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
+import { PLAIN_RULE } from '../../../standard/rule-settings';
 import { type AuditContext, groupBy } from '../../context';
 import type { FindingDraft, Rule } from '../../rule';
 import { choiceSetting, numberSetting } from '../../settings';
 import { words } from '../../value';
-import { type Callout, calloutOf, leaders, linesCross, ownCalloutOf, type P, pointsOf } from './shared';
+import { anyCallout, type Callout, leaders, linesCross, type P, pointsOf } from './shared';
 
 const messages = {
   angle: (count: number, layer: string, angles: string) =>
@@ -106,7 +107,7 @@ export const leadersAngle: Rule = {
 };
 
 function runOf(context: AuditContext, row: number): Run | null {
-  const callout = calloutOf(context, row) ?? ownCalloutOf(context, row);
+  const callout = anyCallout(context, row);
   if (!callout) return null;
   const angle = angleOf(callout.points[0], callout.points[1]);
   return Number.isNaN(angle) ? null : { row, callout, angle };
@@ -120,6 +121,15 @@ function angleOf([x0, y0]: P, [x1, y1]: P): number {
 
 const fits = (angle: number, permitted: readonly number[], tolerance: number): boolean =>
   permitted.some((one) => Math.abs(one - angle) <= tolerance + 1e-9);
+
+/** Whether a leader may run from its tip to a knee, by what the standard says of angles; anywhere where it says nothing. */
+export function runsAsPermitted({ standard }: AuditContext): (tip: P, knee: P) => boolean {
+  const rule = standard.rules[leadersAngle.meta.id] ?? PLAIN_RULE;
+  const parsed = settings.safeParse(rule.settings);
+  const own = parsed.success ? parsed.data : settings.parse({});
+  if (!rule.on || own.angles === 'any') return () => true;
+  return (tip, knee) => fits(angleOf(tip, knee), PERMITTED[own.angles], own.tolerance);
+}
 
 function* offAngle(
   context: AuditContext,

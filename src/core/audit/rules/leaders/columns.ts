@@ -1,6 +1,6 @@
 import { type AuditContext, groupBy } from '../../context';
 import type { FollowingLine } from '../../finding';
-import { type Callout, calloutOf, labelBoxOf, ownCalloutOf, type P } from './shared';
+import { anyCallout, type Callout, labelBoxOf, type P } from './shared';
 
 /** A callout of a column: its label and its scale are known. */
 export interface Columned extends Callout {
@@ -64,7 +64,7 @@ export function columnsOf(context: AuditContext, rows: readonly number[], widthM
 }
 
 function columnedOf(context: AuditContext, row: number): Columned | null {
-  const callout = calloutOf(context, row) ?? ownCalloutOf(context, row);
+  const callout = anyCallout(context, row);
   if (callout?.label == null || callout.mmPerUnit === null) return null;
   const angle = angleOf(context, callout);
   if (!(Math.abs(Math.sin(angle)) <= LEVEL && Math.cos(angle) > 0)) return null;

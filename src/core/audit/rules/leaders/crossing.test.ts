@@ -60,7 +60,24 @@ testRule(leadersCrossing, {
       leaves: 0,
     },
     {
-      name: 'across a dimension, and through a text',
+      name: 'through the figure of a dimension, over its line',
+      standard,
+      draw: (file) => {
+        callouts([[50, 40]], [50])(file);
+        const sheet = file.sheet('C', 420, 297);
+        sheet.dimension({ layer: 'WALL' }, [100, 20], [160, 20], 40, 2.5);
+        putLeader(sheet, ON_WALL, [
+          [125, 41.8],
+          [135, 42.4],
+          [180, 42.4],
+        ]);
+        sheet.text({ layer: 'WALL' }, [181, 41.15], 2.5, 'Label');
+      },
+      messages: ['1 leader crosses a dimension.'],
+      leaves: 0,
+    },
+    {
+      name: 'across a dimension, and through a text, so far from its label that it stays for a person',
       standard,
       draw: (file) => {
         callouts([[50, 40]], [50])(file);
@@ -137,3 +154,53 @@ it('leaves no crossing in two hundred columns of callouts, and moves no tip', ()
   // The columns were crossed before, or nothing was shown.
   expect(crossed).toBeGreaterThan(200);
 }, 120_000);
+
+it('moves labels clear of dimensions and texts, and onto nothing: looked at apart from the rule', () => {
+  let moved = 0;
+  const at = fc.integer({ min: 0, max: 60 });
+  fc.assert(
+    fc.property(fc.array(fc.tuple(at, at), { minLength: 1, maxLength: 4 }), at, (places, high) => {
+      const bytes = bytesOf({
+        draw: (file) => {
+          file.layer(GOOD);
+          const sheet = file.sheet('A', 420, 297);
+          putLeader(sheet, ON_WALL, [
+            [50, 40],
+            [80 + high / 4, 60 + high / 2],
+            [85 + high / 4, 60 + high / 2],
+          ]);
+          sheet.text({ layer: 'WALL' }, [86 + high / 4, 58.75 + high / 2], 2.5, 'Label');
+          for (const [i, [x, y]] of places.entries())
+            if (i % 2) sheet.text({ layer: 'WALL' }, [40 + x, 40 + y], 2.5, `T${i}`);
+            else sheet.dimension({ layer: 'WALL' }, [50 + x, 40 + y], [62 + x, 40 + y], 44 + y, 2.5);
+        },
+      });
+      const found = findingsOf(bytes, standard, leadersCrossing);
+      const result = correctDrawing(bytes, standard, { rules: [leadersCrossing.meta.id] });
+      if (!result.ok) throw new Error(result.problem.message);
+      const [[tip]] = linesIn(result.value.bytes);
+      expect(tip).toEqual([50, 40]);
+      const left = findingsOf(result.value.bytes, standard, leadersCrossing);
+      expect(left.filter(({ correction }) => correction === 'automatic')).toEqual([]);
+      if (!found.some(({ correction }) => correction === 'automatic')) return;
+      moved++;
+      expect(left).toEqual([]);
+      const read = readDrawing(result.value.bytes);
+      if (!read.ok) throw new Error(read.problem.message);
+      const facts = factsOf(read.value, 0.25);
+      const [label, ...others] = facts
+        .rowsOfKind('text')
+        .filter((row) => read.value.containers[read.value.objects.container[row]].kind === 'sheet')
+        .map((row) => facts.box(row)!);
+      for (const other of others)
+        expect(
+          label.minX < other.maxX &&
+            other.minX < label.maxX &&
+            label.minY < other.maxY &&
+            other.minY < label.maxY,
+        ).toBe(false);
+    }),
+    { numRuns: 200 },
+  );
+  expect(moved).toBeGreaterThan(20);
+}, 60_000);

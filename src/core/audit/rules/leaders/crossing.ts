@@ -1,17 +1,22 @@
+import { z } from 'zod';
 import { layerNameOf } from '../../../dxf/drawing';
 import { identityOf } from '../../../facts/identity';
 import { cheapestPlaces } from '../../../geometry/assignment';
 import { movedBy, overlapOf } from '../../../geometry/oriented-box';
 import { type AuditContext, groupBy } from '../../context';
-import type { Rule } from '../../rule';
+import type { Operation } from '../../operation';
+import type { FindingDraft, Rule } from '../../rule';
+import { numberSetting } from '../../settings';
 import { words } from '../../value';
+import { figureBoxes } from '../dimensions/shared';
+import { runsAsPermitted } from './angle';
+import { COLUMN_MM, clearWay, THROUGH_MM, type Way } from './clear-way';
 import {
+  anyCallout,
   type Callout,
-  calloutOf,
   labelBoxOf,
   leaders,
   linesCross,
-  ownCalloutOf,
   type P,
   pointsOf,
   runsThrough,
@@ -23,12 +28,18 @@ const messages = {
   text: (count: number) => `${leaders(count)} ${count === 1 ? 'runs' : 'run'} through a text.`,
 };
 
-/** How deep a leader may run in a text that is not its own, mm on paper. */
-const THROUGH_MM = 0.2;
-/** Ends that differ by no more than this stand in one column, mm on paper. */
-const COLUMN_MM = 3;
 /** Leaders of one column that are put in order together. */
 const MOST_IN_COLUMN = 60;
+
+const settings = z.strictObject({
+  farthest: numberSetting('How far a label may be moved clear of a dimension or a text', 'mm on paper', 15, {
+    max: 100,
+  }),
+});
+type Settings = z.infer<typeof settings>;
+
+/** Of more leaders than this no ways are looked for: what crosses so much is not put right label by label. */
+const MOST_LOOKED_FOR = 300;
 
 export const leadersCrossing: Rule = {
   meta: {
@@ -41,9 +52,11 @@ export const leadersCrossing: Rule = {
     why: 'Where two leaders cross, nobody can say which label is of what: it is the one thing never to do.',
     // ISO 128-2, from memory.
     source: 'ISO 128-2: leader lines shall not cross each other, nor dimension lines',
+    settings,
   },
 
   visit(context) {
+    const own = settings.parse(context.settings);
     const rows: number[] = [];
     return {
       on: { leader: (row) => void rows.push(row) },
@@ -75,38 +88,79 @@ export const leadersCrossing: Rule = {
           ['text', (row: number) => crossesText(context, row, lines.get(row)!)],
         ] as const) {
           const found = rows.filter(hit);
-          if (found.length === 0) continue;
-          yield {
-            message: messages[what](found.length),
-            expected: words(`clear of ${what}s`),
-            found: words(what === 'text' ? 'through a text' : 'across a dimension'),
-            rows: found,
-            correction: 'manual',
-            subject: { layer: layerNameOf(drawing, found[0]), kind: 'leader', value: what },
-            remedy: 'Move the label or the knee: where to, a person sees.',
-          };
+          const can = canGo(context, found, own);
+          for (const group of groupBy(found, (row) => String(can.has(row))).values())
+            yield acrossDraft(context, what, group, can.has(group[0]));
         }
       },
     };
   },
 
   settle(context, finding) {
-    const order = reordered(context, context.rowsOf(finding));
-    if (!order) return { refused: 'No order of the labels as they stand is clear: move a label by hand.' };
-    return {
-      operations: [
-        {
-          type: 'move labels',
-          was: 'crossing leaders',
-          leaders: order.map(({ callout }) => callout.row),
-          rows: order.map(({ callout }) => callout.label!),
-          by: order.map(({ by }) => by),
-          onPaperMm: order.map(({ callout, by }) => Math.hypot(...by) * callout.mmPerUnit!),
-        },
-      ],
-    };
+    const rows = context.rowsOf(finding);
+    const { value } = finding.subject;
+    if (value === undefined) {
+      const order = reordered(context, rows);
+      return order
+        ? { operations: [moveLabels('crossing leaders', order)] }
+        : { refused: 'No order of the labels as they stand is clear: move a label by hand.' };
+    }
+    const { farthest } = settings.parse(context.settings);
+    const mayRun = runsAsPermitted(context);
+    const ways = new Map<number, Way>();
+    for (const row of rows) {
+      const way = clearWay(context, row, farthest, mayRun, ways);
+      if (way) ways.set(row, way);
+    }
+    return ways.size > 0
+      ? { operations: [moveLabels(`leaders ${value}`, [...ways.values()])] }
+      : { refused: 'No place near is clear: move the label by hand.' };
   },
 };
+
+const moveLabels = (was: string, ways: readonly Way[]): Operation => ({
+  type: 'move labels',
+  was,
+  leaders: ways.map(({ callout }) => callout.row),
+  rows: ways.map(({ callout }) => callout.label!),
+  by: ways.map(({ by }) => by),
+  onPaperMm: ways.map(({ callout, by }) => Math.hypot(...by) * callout.mmPerUnit!),
+});
+
+/** Those of leaders whose labels have somewhere clear to go. */
+function canGo(context: AuditContext, rows: readonly number[], { farthest }: Settings): Set<number> {
+  if (rows.length > MOST_LOOKED_FOR) return new Set();
+  const mayRun = runsAsPermitted(context);
+  return new Set(rows.filter((row) => clearWay(context, row, farthest, mayRun, new Map()) !== null));
+}
+
+function acrossDraft(
+  { drawing }: AuditContext,
+  what: 'dimension' | 'text',
+  rows: readonly number[],
+  can: boolean,
+): FindingDraft {
+  const found = what === 'text' ? 'through a text' : 'across a dimension';
+  return {
+    message: messages[what](rows.length),
+    expected: words(`clear of ${what}s`),
+    found: words(found),
+    rows,
+    subject: {
+      layer: layerNameOf(drawing, rows[0]),
+      kind: 'leader',
+      value: can ? found : `${found}, no place`,
+    },
+    ...(can
+      ? {
+          remedy: `${rows.length === 1 ? 'Its label goes' : 'Their labels go'} to the nearest place that is clear; ${rows.length === 1 ? 'the tip stays' : 'the tips stay'}.`,
+        }
+      : {
+          correction: 'manual' as const,
+          remedy: 'No place near is clear: where the label or the knee is to go, a person sees.',
+        }),
+  };
+}
 
 /** The lines of a leader, each as its points. */
 const linesOf = ({ facts }: AuditContext, row: number): P[][] => facts.leader(row).lines.map(pointsOf);
@@ -143,9 +197,11 @@ function clustersOf(context: AuditContext, lines: ReadonlyMap<number, readonly P
   return [...clusters.values()];
 }
 
-function crossesDimension({ drawing, facts }: AuditContext, row: number, own: readonly P[][]): boolean {
+function crossesDimension(context: AuditContext, row: number, own: readonly P[][]): boolean {
+  const { drawing, facts } = context;
   const box = facts.box(row);
   if (!box) return false;
+  const [shown] = facts.appearances(row);
   return facts.index(drawing.objects.container[row], 'dimension').some(box, (other) => {
     const pieces = facts.segments(other);
     for (let i = 0; i < pieces.length; i += 4) {
@@ -155,7 +211,12 @@ function crossesDimension({ drawing, facts }: AuditContext, row: number, own: re
       ];
       if (own.some((line) => linesCross(line, piece))) return true;
     }
-    return false;
+    return (
+      shown !== undefined &&
+      figureBoxes(context, other).some((figure) =>
+        own.some((line) => runsThrough(line, figure, THROUGH_MM / shown.mmPerUnit)),
+      )
+    );
   });
 }
 
@@ -175,22 +236,13 @@ function crossesText(context: AuditContext, row: number, own: readonly P[][]): b
   });
 }
 
-/** A leader with its label, wherever that is held. */
-const anyCallout = (context: AuditContext, row: number): Callout | null =>
-  calloutOf(context, row) ?? ownCalloutOf(context, row);
-
-interface Move {
-  readonly callout: Callout;
-  readonly by: P;
-}
-
 /**
  * The labels of crossing leaders, and of all that stand in a column with them, in an order in which no leader crosses
  * another: of all orders the one with the shortest leaders, which never cross where their knees are alike. Looked at
  * afterwards all the same.
  * @returns the labels that change their place; null where no such order is clear
  */
-function reordered(context: AuditContext, cluster: readonly number[]): Move[] | null {
+function reordered(context: AuditContext, cluster: readonly number[]): Way[] | null {
   const column = columnOf(context, cluster);
   if (!column) return null;
   const ends = column.map(({ points }) => points[points.length - 1]);
@@ -208,7 +260,7 @@ function reordered(context: AuditContext, cluster: readonly number[]): Move[] | 
     ),
   );
   const moves = column.map(
-    (callout, i): Move => ({
+    (callout, i): Way => ({
       callout,
       by: [ends[places[i]][0] - ends[i][0], ends[places[i]][1] - ends[i][1]],
     }),
@@ -239,7 +291,7 @@ function columnOf(context: AuditContext, cluster: readonly number[]): Callout[] 
 }
 
 /** Whether leaders with their labels moved cross nothing of each other, and no label lies over another. */
-function isClear(context: AuditContext, moves: readonly Move[]): boolean {
+function isClear(context: AuditContext, moves: readonly Way[]): boolean {
   const lines = moves.map(({ callout: { points }, by }) =>
     points.map(([x, y], i): P => (i === 0 ? [x, y] : [x + by[0], y + by[1]])),
   );

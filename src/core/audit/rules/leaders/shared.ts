@@ -57,6 +57,10 @@ export function ownCalloutOf(context: AuditContext, row: number): Callout | null
     : null;
 }
 
+/** A leader with its label, wherever that is held. */
+export const anyCallout = (context: AuditContext, row: number): Callout | null =>
+  calloutOf(context, row) ?? ownCalloutOf(context, row);
+
 /** Where the letters of a callout's label lie. */
 export const labelBoxOf = ({ drawing, facts }: AuditContext, { row, label }: Callout): OrientedBox | null =>
   label === null ? null : label === row ? ownLabelBox(drawing, row) : (facts.text(label)?.box ?? null);

@@ -67,6 +67,26 @@ testRule(letteringOnLine, {
       leaves: 0,
     },
     {
+      name: 'on the edge of a solid, and on the figure of a dimension alone',
+      standard,
+      draw: onSheet((sheet) => {
+        sheet.solid(ON_WALL, [
+          [55, 40],
+          [75, 40],
+          [75, 60],
+          [55, 60],
+        ]);
+        sheet.text(ON_WALL, [52, 50], 2.5, 'NOTE', NOTE);
+        sheet.dimension(ON_WALL, [100, 80], [160, 80], 100, 2.5);
+        sheet.text(ON_WALL, [130, 101.5], 2.5, 'OVER', NOTE);
+      }),
+      messages: [
+        '“NOTE” on layer “WALL” lies on the edge of a fill.',
+        '“OVER” on layer “WALL” lies on a dimension.',
+      ],
+      leaves: 0,
+    },
+    {
       name: 'on the edge of a fill, on a dimension',
       standard,
       draw: onSheet((sheet) => {

@@ -1,14 +1,24 @@
 import { z } from 'zod';
 import { kindOf, layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
-import { LINE_KINDS, type ObjectKind } from '../../../dxf/object-kinds';
+import type { ObjectKind } from '../../../dxf/object-kinds';
 import type { TextFact } from '../../../facts/texts';
-import { type Box, boxOfPoints } from '../../../geometry/box';
+import { boxOfPoints, grownBy } from '../../../geometry/box';
 import { movedBy, type OrientedBox, overlapOf, runsIn, shrunkBy } from '../../../geometry/oriented-box';
 import { type AuditContext, groupBy, isPlaced } from '../../context';
 import type { FindingDraft, Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
+import {
+  figuresAbout,
+  isBeside,
+  type LineAbout,
+  linesAbout,
+  OBSTACLES,
+  type Obstacle,
+  type Piece,
+  textsAbout,
+} from './around';
 import { isMasked, moveTexts, saysShort, texts, writtenText } from './shared';
 
 const messages = {
@@ -31,22 +41,9 @@ const MOST_WAYS = 60;
 /** Directions that differ by less than this are one, radians. */
 const SAME_WAY = 0.02;
 
-const WHAT = { line: 'a line', edge: 'the edge of a fill', dimension: 'a dimension' } as const;
-type What = keyof typeof WHAT;
-
-/** What has edges that a text can lie on; leaders are asked about by another rule. */
-const EDGED: ReadonlySet<ObjectKind> = new Set(['fill', 'solid']);
-
-/** What a text lies on where it lies on an object of a kind; undefined for what it may lie on. */
-function obstacleOf(kind: ObjectKind): What | undefined {
-  if (kind === 'dimension') return 'dimension';
-  if (EDGED.has(kind)) return 'edge';
-  return kind === 'symbol' || kind === 'parallel-line set' || LINE_KINDS.has(kind) ? 'line' : undefined;
-}
-
 /** A text that lies on something, and where it would be clear. */
 interface On {
-  readonly what: What;
+  readonly what: Obstacle;
   /** It is the number of the curve that it stands in, as a contour has one: it belongs there, and what is missing is a gap. */
   readonly inLine: boolean;
   /** Drawing units; null where no place near is clear. */
@@ -112,9 +109,9 @@ function draftOf(
 ): FindingDraft {
   const layer = layerNameOf(context.drawing, rows[0]);
   return {
-    message: messages.on(rows.length, saysShort(context, rows[0]), layer, WHAT[what]),
+    message: messages.on(rows.length, saysShort(context, rows[0]), layer, OBSTACLES[what]),
     expected: words('clear of lines'),
-    found: words(`on ${WHAT[what]}`),
+    found: words(`on ${OBSTACLES[what]}`),
     rows,
     subject: {
       layer,
@@ -137,12 +134,11 @@ function draftOf(
   };
 }
 
-/** Lines about a text, and the texts. */
+/** Lines about a text, and the texts, where they will be. */
 interface Around {
-  readonly lines: readonly { readonly row: number; readonly what: What; readonly piece: Piece }[];
+  readonly lines: readonly LineAbout[];
   readonly boxes: readonly OrientedBox[];
 }
-type Piece = readonly [number, number, number, number];
 
 /**
  * Whether a text lies on a line, and the shortest way to a clear place.
@@ -157,64 +153,42 @@ function onOf(context: AuditContext, row: number, own: Settings, moved: Readonly
   const { mmPerUnit } = seen;
   const inner = shrunkBy(fact.box, own.tolerance / mmPerUnit);
   if (!inner) return null;
-  const hit = linesAbout(context, row, fact, 0).find(({ piece }) => isIn(piece, inner, fact));
-  if (!hit || isMasked(context, row, fact.box)) return null;
+  const { box } = fact;
+  const about = boxOfPoints(box);
+  const hit = linesAbout(context, row, about).find(({ piece }) => isIn(piece, inner, fact));
+  const isOnFigure = (): boolean =>
+    figuresAbout(context, row, about).some((one) => overlapOf(one.box, box) > own.tolerance / mmPerUnit);
+  if ((!hit && !isOnFigure()) || isMasked(context, row, box)) return null;
+  const reach = (own.farthest + CLEAR_MM) / mmPerUnit;
+  const figures = figuresAbout(context, row, grownBy(about, reach));
   const around: Around = {
-    lines: linesAbout(context, row, fact, (own.farthest + CLEAR_MM) / mmPerUnit),
-    boxes: textsAbout(context, row, fact, (own.farthest + CLEAR_MM) / mmPerUnit, moved),
+    lines: [
+      ...linesAbout(context, row, grownBy(about, reach)),
+      ...figures.flatMap((one) =>
+        edgesOf(one.box).map((piece) => ({ row: one.row, what: 'dimension' as const, piece })),
+      ),
+    ],
+    boxes: [
+      ...figures.map((one) => one.box),
+      ...textsAbout(context, row, grownBy(fact.frame, reach)).map((one) => {
+        const way = moved.get(one.row)?.way;
+        return way ? movedBy(one.box, way) : one.box;
+      }),
+    ],
   };
-  const inLine = isNumberOf(context, hit, fact);
+  const inLine = hit !== undefined && isNumberOf(context, hit, fact);
   const isFlat = Math.abs(fact.shape.system[10] - 1) < 1e-9;
   return {
-    what: hit.what,
+    what: hit?.what ?? 'dimension',
     inLine,
-    way: isFlat && !inLine ? clearWay(fact, fact.box, around, mmPerUnit, own) : null,
+    way: isFlat && !inLine ? clearWay(fact, box, around, mmPerUnit, own) : null,
     mmPerUnit,
     certain: fact.certain,
   };
 }
 
-function linesAbout(
-  { drawing, facts }: AuditContext,
-  row: number,
-  fact: TextFact,
-  reach: number,
-): Around['lines'] {
-  const { minX, minY, maxX, maxY } = boxOfPoints(fact.box!);
-  const box = { minX: minX - reach, minY: minY - reach, maxX: maxX + reach, maxY: maxY + reach };
-  return facts
-    .index(drawing.objects.container[row])
-    .within(box)
-    .flatMap((other) => {
-      const what = obstacleOf(kindOf(drawing, other));
-      if (!what || other === row) return [];
-      const look = facts.look(other);
-      if (!look.shows || !look.prints) return [];
-      const { pieces, near } = facts.piecesNear(other);
-      return near.within(box).map((i) => ({
-        row: other,
-        what,
-        piece: [pieces[i], pieces[i + 1], pieces[i + 2], pieces[i + 3]] as const,
-      }));
-    });
-}
-
-function textsAbout(
-  { drawing, facts }: AuditContext,
-  row: number,
-  { frame: { minX, minY, maxX, maxY } }: TextFact,
-  reach: number,
-  moved: ReadonlyMap<number, On>,
-): OrientedBox[] {
-  return facts
-    .index(drawing.objects.container[row], 'text')
-    .within({ minX: minX - reach, minY: minY - reach, maxX: maxX + reach, maxY: maxY + reach })
-    .flatMap((other) => {
-      const box = other === row || !facts.look(other).shows ? null : facts.text(other)?.box;
-      const way = moved.get(other)?.way;
-      return box ? [way ? movedBy(box, way) : box] : [];
-    });
-}
+const edgesOf = (box: OrientedBox): Piece[] =>
+  [0, 2, 4, 6].map((i): Piece => [box[i], box[i + 1], box[(i + 2) % 8], box[(i + 3) % 8]]);
 
 /** Letters that reach under the base line, and how much of the height of their outlines that is at most. */
 const DESCENDING = /[gjpqyQ,;()[\]{}|@ç]/;
@@ -242,7 +216,7 @@ const ALONG = 0.3;
 /** Whether a text is a number that stands in a curve along it, as contours have them. */
 function isNumberOf(
   { drawing, facts }: AuditContext,
-  { row, piece: [x0, y0, x1, y1] }: Around['lines'][number],
+  { row, piece: [x0, y0, x1, y1] }: LineAbout,
   { says, angleRad, box, height }: TextFact,
 ): boolean {
   if (!CURVES.has(kindOf(drawing, row)) || !NUMBER.test(says.trim()) || !box) return false;
@@ -289,13 +263,6 @@ function clearWay(
     .slice(0, MOST_WAYS);
   return ways.find((way) => isClear(movedBy(box, way))) ?? null;
 }
-
-/** Whether a piece lies wholly to one side of a box: most do, and are not looked at further. */
-const isBeside = ([x0, y0, x1, y1]: Piece, { minX, minY, maxX, maxY }: Box): boolean =>
-  (x0 < minX && x1 < minX) ||
-  (x0 > maxX && x1 > maxX) ||
-  (y0 < minY && y1 < minY) ||
-  (y0 > maxY && y1 > maxY);
 
 /** The two ways along a direction of length 1 by which a box leaves a piece, with a gap. */
 function pastLine(

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import type { TextFact } from '../../../facts/texts';
+import { grownBy } from '../../../geometry/box';
 import { movedBy, type OrientedBox, overlapOf, wayOutOf } from '../../../geometry/oriented-box';
 import { type AuditContext, groupBy, isPlaced } from '../../context';
 import type { FindingDraft, Rule } from '../../rule';
@@ -127,10 +128,9 @@ function overOf(
   if (!fact?.box || !seen || !facts.look(row).shows) return null;
   const { mmPerUnit } = seen;
   const reach = (farthestMm + CLEAR_MM) / mmPerUnit;
-  const { minX, minY, maxX, maxY } = fact.frame;
   const near = facts
     .index(drawing.objects.container[row], 'text')
-    .within({ minX: minX - reach, minY: minY - reach, maxX: maxX + reach, maxY: maxY + reach })
+    .within(grownBy(fact.frame, reach))
     .filter((other) => other !== row && facts.look(other).shows);
   const boxes = near.flatMap((other) => {
     const box = facts.text(other)?.box;

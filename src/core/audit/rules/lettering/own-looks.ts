@@ -8,6 +8,7 @@ import { type AuditContext, groupBy, isGenerated } from '../../context';
 import type { Rule } from '../../rule';
 import { switchSetting } from '../../settings';
 import { words } from '../../value';
+import { SAME_DEG, SAME_FACTOR } from './following';
 import { texts } from './shared';
 
 const messages = {
@@ -18,10 +19,6 @@ const messages = {
 const settings = z.strictObject({
   colour: switchSetting('Colour within a text counts', true),
 });
-
-/** What is said of a width factor or a slant below these differences is nothing. */
-const SAME_FACTOR = 0.005;
-const SAME_DEG = 0.5;
 
 const KIND_WORDS: Readonly<Record<InlineKind, string>> = {
   font: 'a font',

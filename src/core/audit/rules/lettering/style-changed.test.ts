@@ -1,6 +1,8 @@
 import { correctDrawing } from '../../../correct/correct';
+import { rangeOf } from '../../../dxf/drawing';
 import type { NewTextStyle } from '../../../dxf/edit/record-bodies';
 import type { DrawingComposer } from '../../../dxf/write/composer';
+import { factsOf } from '../../../facts/facts';
 import { textStyleOf } from '../../../standard/lettering';
 import { bytesOf, findingsOf, GOOD, testRule } from '../testing';
 import { letteringStyleChanged } from './style-changed';
@@ -94,5 +96,32 @@ it('a style brought in line keeps its name and whatever fits', () => {
   expect(result.value.changes.map(({ kind, before, after }) => [kind, before, after])).toEqual([
     ['text style', 'romans.shx, width 0.7, slant 0°', 'its font, width 1, slant 0°'],
     ['text style', 'Arial, width 1, slant 15°', 'Barlow, width 1, slant 15°'],
+  ]);
+});
+
+it('is followed by the single lines of text that hold the width and slant of their style, and by nothing else', () => {
+  const bytes = bytesOf({
+    draw: (file) => {
+      withStyles({ ...note, widthFactor: 0.8, slantDeg: 10 })(file);
+      const text = (style: object) =>
+        file.model.text({ layer: 'WALL' }, [0, 0], 2.5, 'A', { style: 'Note', ...style });
+      text({});
+      text({ widthFactor: 0.8, slantDeg: 10 });
+      text({ widthFactor: 0.8, slantDeg: 20 });
+      text({ widthFactor: 0.6, slantDeg: 10 });
+    },
+  });
+  const [found] = findingsOf(bytes, standard, letteringStyleChanged);
+  const result = correctDrawing(bytes, standard, { findings: [found.key] });
+  if (!result.ok) throw new Error(result.problem.message);
+  const { drawing } = result.value;
+  const { reader } = drawing;
+  const of = (code: number): number[] =>
+    factsOf(drawing, 0.25)
+      .rowsOfKind('text')
+      .map((row) => reader.findNumber(rangeOf(drawing, row), code, -1));
+  expect([of(41), of(51)]).toEqual([
+    [-1, 1, 1, 0.6],
+    [-1, 0, 20, 0],
   ]);
 });

@@ -1,9 +1,11 @@
 import type { DrawingTextStyle } from '../../../dxf/drawing';
+import { foldName } from '../../../dxf/interner';
 import { fitsFont, fitsHeight, formatStyle, newTextStyle, styleOf } from '../../../records/text-style-record';
 import { findTextStyle, type StandardTextStyle } from '../../../standard/lettering';
 import { clauseOf } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
+import { followingTexts } from './following';
 
 const messages = {
   changed: (name: string, what: string) => `Text style “${name}” has another ${what} than the standard.`,
@@ -44,10 +46,13 @@ export const letteringStyleChanged: Rule = {
     }
   },
 
-  settle: ({ standard }, { subject }) =>
-    findTextStyle(standard.lettering.styles, subject.value ?? '')
-      ? { operations: [{ type: 'set text style', name: subject.value ?? '' }] }
-      : { refused: 'The standard no longer has this text style.' },
+  settle(context, { subject: { value: name = '' } }) {
+    const record = context.drawing.textStyles.get(foldName(name));
+    const wanted = findTextStyle(context.standard.lettering.styles, name);
+    return record && wanted
+      ? { operations: [{ type: 'set text style', name }, ...followingTexts(context, record, wanted)] }
+      : { refused: 'The standard no longer has this text style.' };
+  },
 };
 
 function differences(record: DrawingTextStyle, wanted: StandardTextStyle): string[] {

@@ -1,17 +1,17 @@
 import type { DrawingTextStyle } from '../../../dxf/drawing';
-import { rangeOf } from '../../../dxf/drawing';
 import { faceOf } from '../../../dxf/fonts';
 import { foldName } from '../../../dxf/interner';
 import type { StandardTextStyle } from '../../../standard/lettering';
 import { findTextStyle } from '../../../standard/lettering';
 import { wordsIn } from '../../../standard/words';
-import { type AuditContext, isGenerated } from '../../context';
+import type { AuditContext } from '../../context';
 import { ADOPT } from '../../finding';
 import { LIKELY, POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
 import { named, words } from '../../value';
+import { followingTexts, usersOfStyles } from './following';
 import { mm, texts } from './shared';
 
 const messages = {
@@ -42,7 +42,7 @@ export const letteringStyleUnknown: Rule = {
   *check(context) {
     const { drawing, standard, excepts } = context;
     if (standard.lettering.styles.length === 0) return;
-    const rowsOf = usersOf(context);
+    const rowsOf = usersOfStyles(context);
     for (const [folded, record] of drawing.textStyles) {
       if (folded === '' || findTextStyle(standard.lettering.styles, record.name)) continue;
       const rows = (rowsOf.get(folded) ?? []).filter((row) => !excepts(row));
@@ -61,12 +61,18 @@ export const letteringStyleUnknown: Rule = {
     }
   },
 
-  settle({ drawing, standard }, { subject }, decision) {
+  settle(context, { subject }, decision) {
+    const { drawing, standard } = context;
     const from = drawing.textStyles.get(foldName(subject.value ?? ''));
     const to = findTextStyle(standard.lettering.styles, decision?.to ?? '');
     if (!from) return { refused: 'The drawing no longer has this text style.' };
     if (!to) return { refused: `The standard has no text style “${decision?.to ?? ''}”.` };
-    return { operations: [{ type: 'become text style', from: from.name, to: to.name }] };
+    return {
+      operations: [
+        { type: 'become text style', from: from.name, to: to.name },
+        ...followingTexts(context, from, to),
+      ],
+    };
   },
 
   propose(context, { subject }) {
@@ -82,20 +88,6 @@ export const letteringStyleUnknown: Rule = {
   }),
 };
 
-/** Texts by the folded name of their style. */
-function usersOf({ drawing, facts }: AuditContext): Map<string, number[]> {
-  const users = new Map<string, number[]>();
-  for (const kind of ['text', 'attribute'] as const)
-    for (const row of facts.rowsOfKind(kind)) {
-      if (isGenerated(drawing, row)) continue;
-      const style = foldName(drawing.reader.findText(rangeOf(drawing, row), 7, 'Standard'));
-      const rows = users.get(style);
-      if (rows) rows.push(row);
-      else users.set(style, [row]);
-    }
-  return users;
-}
-
 /** Looks without a height that is mostly the style's do not say which is meant; nor do a few texts of its height. */
 const mostLikeness = (share: number, isNamed: boolean): number =>
   share >= MOSTLY ? 1 : share >= SOME || isNamed ? LIKELY - 0.01 : POSSIBLE - 0.01;
@@ -103,7 +95,7 @@ const mostLikeness = (share: number, isNamed: boolean): number =>
 /** The office's styles by what speaks for each: the height that its texts print at, its letters, its name. */
 function rank(context: AuditContext, record: DrawingTextStyle): Proposal[] {
   const { facts, standard } = context;
-  const rows = usersOf(context).get(foldName(record.name)) ?? [];
+  const rows = usersOfStyles(context).get(foldName(record.name)) ?? [];
   const heights = rows.flatMap((row) => {
     const fact = facts.lettering(row);
     const [first] = facts.appearancesOfText(row);
