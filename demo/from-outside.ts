@@ -130,6 +130,18 @@ function bollard(m: SpaceComposer, [x, y]: Point): void {
   note(m, [x - 1000, y - 620], 35, 'PLAN 1:10');
   note(m, [x + 300, y - 1080], 35, 'ELEVATION 1:10');
   note(m, [x + 980, y - 500], 25, 'concrete C35/45');
+  // No leader leads to it, but a line with an arrow.
+  m.solid(on('Notes'), [
+    [x + 700, y - 330],
+    [x + 721, y - 344],
+    [x + 714, y - 351],
+    [x + 700, y - 330],
+  ]);
+  m.polyline(on('Notes'), [
+    [x + 717.5, y - 347.5],
+    [x + 857.5, y - 487.5],
+    [x + 960, y - 487.5],
+  ]);
 }
 
 function ladder(m: SpaceComposer, [x, y]: Point): void {

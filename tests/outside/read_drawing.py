@@ -25,6 +25,11 @@ def describe(entity):
         extra = [[round(part, 9) for part in point] for point in entity.get_points()]
     elif entity.dxftype() == "POLYLINE":
         extra = [describe(vertex) for vertex in entity.vertices]
+    elif entity.dxftype() == "LEADER":
+        # Its points, and how large its style is drawn.
+        style = entity.doc.dimstyles.get(entity.dxf.dimstyle)
+        scale = entity.get_acad_dstyle(style).get("dimscale", style.dxf.dimscale)
+        extra = [[round(x, 6), round(y, 6)] for x, y, _ in entity.vertices] + [round(scale, 6)]
     elif entity.dxftype() == "MTEXT":
         extra = [entity.text]
     elif entity.dxftype() == "INSERT":

@@ -86,6 +86,7 @@ export function footprintOf(operation: Operation): Footprint {
     case 'remove objects':
     case 'leave paper scales':
     case 'rebuild dimensions':
+    case 'rebuild leaders':
       return { reads: [], writes: [], objects: { what: 'all', rows: operation.rows } };
     case 'move labels':
       return {

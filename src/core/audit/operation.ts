@@ -3,6 +3,7 @@ import type { Colour } from '../dxf/colour';
 import type { RecordKind } from '../dxf/edit/edit-records';
 import type { MovedVertex } from '../dxf/edit/edit-vertices';
 import type { LooseDimension } from '../facts/loose-dimensions';
+import type { LooseLeader } from '../facts/loose-leaders';
 import type { OwnProperty } from '../standard/definitions';
 import type { DimensionSetting } from '../standard/dimension-settings';
 
@@ -177,6 +178,14 @@ export type Operation =
       /** All that goes. */
       readonly rows: readonly number[];
       readonly loose: readonly LooseDimension[];
+      readonly style: string;
+    }
+  /** Lines with an arrow and a text become leaders in a style of the standard; the texts stay. */
+  | {
+      readonly type: 'rebuild leaders';
+      /** All that goes, and the lines that leaders take the place of. */
+      readonly rows: readonly number[];
+      readonly loose: readonly LooseLeader[];
       readonly style: string;
     }
   /** Lines, feet or texts of straight dimensions are moved, and as far as that is on paper, one move for each row. */

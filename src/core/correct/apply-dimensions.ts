@@ -17,6 +17,7 @@ import { dimensionValues, formatName, PLAIN_DIMENSION } from '../standard/dimens
 import { addStyle, becomeDimensionStyle, bringInLine, putInStyle } from './apply-dimension-styles';
 import { type ApplyingHand, movement, sayMoved } from './apply-lettering';
 import { rebuildDimensions } from './rebuild-dimensions';
+import { rebuildLeaders } from './rebuild-leaders';
 import { listKept, redraw } from './redraw-dimensions';
 
 type DimensionOperation = Extract<
@@ -33,6 +34,7 @@ type DimensionOperation = Extract<
       | 'jog dimensions'
       | 'use dimension style'
       | 'rebuild dimensions'
+      | 'rebuild leaders'
       | 'set dimension texts';
   }
 >;
@@ -108,6 +110,9 @@ export function applyDimensions(hand: ApplyingHand, rule: string, operation: Dim
       return;
     case 'rebuild dimensions':
       rebuildDimensions(hand, rule, operation, addStyle);
+      return;
+    case 'rebuild leaders':
+      rebuildLeaders(hand, rule, operation, addStyle);
       return;
     case 'set dimension texts':
       for (const [i, row] of operation.rows.entries()) say(hand, rule, row, operation.texts[i]);

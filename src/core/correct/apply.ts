@@ -211,6 +211,7 @@ export class Applying {
       case 'jog dimensions':
       case 'use dimension style':
       case 'rebuild dimensions':
+      case 'rebuild leaders':
       case 'set dimension texts':
         applyDimensions(this.hand, rule, operation);
         return;

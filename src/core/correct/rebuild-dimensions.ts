@@ -13,6 +13,35 @@ import { readDimensionValues } from '../records/dimension-record';
 import { type DimensionValues, dimensionValues, findDimensionStyle } from '../standard/dimension-settings';
 import type { ApplyingHand } from './apply-lettering';
 
+type AddStyle = (hand: ApplyingHand, name: string, overallScale: number) => void;
+
+/**
+ * A style of the standard as the drawing has it, or added to it for the size that a text in it has.
+ * @returns its name there, its settings, and drawing units of 1 mm on paper; null where the standard no longer has it
+ */
+export function styleFor(
+  hand: ApplyingHand,
+  name: string,
+  text: number,
+  addStyle: AddStyle,
+): { readonly name: string; readonly values: DimensionValues; readonly unitsPerMm: number } | null {
+  const { context, editor } = hand;
+  const { drawing, standard, facts } = context;
+  const style = findDimensionStyle(standard.dimensions, name);
+  if (!style) return null;
+  const wanted = dimensionValues(standard.dimensions, style);
+  const height = facts.text(text)?.height ?? wanted.textHeightMm;
+  const record = drawing.dimensionStyles.get(foldName(style.name));
+  const present = record && readDimensionValues(drawing.reader, record.range, drawing.recordNames);
+  const mmPerUnit = wanted.textHeightMm / height;
+  if (!present && editor.isNew(`dimension style ${style.name}`)) addStyle(hand, style.name, 1 / mmPerUnit);
+  return {
+    name: record?.name ?? style.name,
+    values: present ?? wanted,
+    unitsPerMm: present && !present.sizedOnPaper ? present.overallScale : 1 / mmPerUnit,
+  };
+}
+
 /**
  * Lines, ends and numbers become dimensions: the style's own where the drawing has it, else added for the size that the
  * numbers have.
@@ -21,23 +50,16 @@ export function rebuildDimensions(
   hand: ApplyingHand,
   rule: string,
   { rows, loose, style: name }: Extract<Operation, { type: 'rebuild dimensions' }>,
-  addStyle: (hand: ApplyingHand, name: string, overallScale: number) => void,
+  addStyle: AddStyle,
 ): void {
   const { context, editor } = hand;
-  const { drawing, standard, facts } = context;
-  const style = findDimensionStyle(standard.dimensions, name);
-  if (!style || loose.length === 0) return;
-  const wanted = dimensionValues(standard.dimensions, style);
-  const height = facts.text(loose[0].text)?.height ?? wanted.textHeightMm;
-  const record = drawing.dimensionStyles.get(foldName(style.name));
-  const present = record && readDimensionValues(drawing.reader, record.range, drawing.recordNames);
-  const mmPerUnit = wanted.textHeightMm / height;
-  if (!present && editor.isNew(`dimension style ${style.name}`)) addStyle(hand, style.name, 1 / mmPerUnit);
-  const values = present ?? wanted;
-  const overall = present && !present.sizedOnPaper ? present.overallScale : 1 / mmPerUnit;
+  const { facts } = context;
+  const known = loose.length > 0 && styleFor(hand, name, loose[0].text, addStyle);
+  if (!known) return;
+  const { values, unitsPerMm } = known;
   const look: PictureLook = {
     values,
-    unitsPerMm: overall,
+    unitsPerMm,
     lettering: letteringOf(context, values.textStyle),
   };
   for (const one of loose) {
@@ -53,7 +75,7 @@ export function rebuildDimensions(
   removeObjects(editor, rows);
   addDimensions(
     editor,
-    loose.map((one) => dimensionOf(context, one, record?.name ?? style.name, look)),
+    loose.map((one) => dimensionOf(context, one, known.name, look)),
   );
 }
 

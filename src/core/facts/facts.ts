@@ -20,6 +20,7 @@ import { Joints } from './joints';
 import { type LayerContents, layerContents } from './layers';
 import { type LinetypeFact, linetypeFact } from './linetypes';
 import { type LooseDimension, looseDimensions } from './loose-dimensions';
+import { type LooseLeader, looseLeaders } from './loose-leaders';
 import { type Appearance, appearancesOf, type ViewportFact, viewportFacts } from './paper';
 import { type PaperScale, PaperScales } from './paper-scales';
 import { Patterned } from './patterned';
@@ -200,6 +201,11 @@ export class Facts {
   /** Lines, ends and numbers that were once dimensions. */
   get looseDimensions(): readonly LooseDimension[] {
     return this.lazily('loose dimensions', () => looseDimensions(this.drawing, this));
+  }
+
+  /** Lines with an arrow and a text that are no leaders. */
+  get looseLeaders(): readonly LooseLeader[] {
+    return this.lazily('loose leaders', () => looseLeaders(this.drawing, this));
   }
 
   /** The viewports that show something of the model. */

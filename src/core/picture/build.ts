@@ -38,7 +38,7 @@ import {
   type TextItem,
   type ViewportItem,
 } from './picture';
-import { tapered } from './tapered';
+import { tapered, untapered } from './tapered';
 import { viewportLooks } from './viewport-looks';
 import { whatMatters } from './what-matters';
 
@@ -244,6 +244,7 @@ class PictureBuilder implements OutlineSink, WalkSink {
 
   private drawPath(row: number, shape: PathShape, outer: Space, props: Effective, top: number): void {
     if (shape.vertices.some((vertex) => vertex.widths)) {
+      for (const line of untapered(shape)) this.drawPath(row, line, outer, props, top);
       for (const polygon of tapered(shape))
         this.item(ITEM.area, row, props, top, 0, () =>
           outlinePolygon(polygon, composeSpace(outer, shape.system), this),

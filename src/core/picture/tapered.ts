@@ -1,4 +1,4 @@
-import type { PathShape } from '../dxf/shapes';
+import type { PathShape, PathVertex } from '../dxf/shapes';
 
 /** Segments whose width changes along them, as areas; arcs by straight pieces. */
 export function tapered(shape: PathShape): [number, number, number][][] {
@@ -21,6 +21,23 @@ export function tapered(shape: PathShape): [number, number, number][][] {
     areas.push([...left, ...right.reverse()]);
   }
   return areas;
+}
+
+/** Runs of segments without a width between such as have one: lines drawn with the pen. */
+export function untapered(shape: PathShape): PathShape[] {
+  const { vertices, closed } = shape;
+  const runs: PathVertex[][] = [];
+  let run: PathVertex[] = [];
+  const count = closed ? vertices.length : vertices.length - 1;
+  for (let i = 0; i <= count; i++) {
+    const { widths: _, ...vertex } = vertices[i % vertices.length];
+    const [w0, w1] = vertices[i % vertices.length].widths ?? [shape.width, shape.width];
+    if (run.length > 0 || i < count) run.push(vertex);
+    if (i < count && !(w0 > 0 || w1 > 0)) continue;
+    if (run.length > 1) runs.push(run);
+    run = [];
+  }
+  return runs.map((one) => ({ ...shape, vertices: one, closed: false, width: 0 }));
 }
 
 type Station = readonly [x: number, y: number, normalX: number, normalY: number];

@@ -1,8 +1,10 @@
 import { putLeader } from '../../dxf/write/leader';
+import { dimensionStyleSchema } from '../../standard/dimension-settings';
 import { PLAIN_RULE } from '../../standard/rule-settings';
 import { leadersAngle } from '../rules/leaders/angle';
 import { leadersColumn } from '../rules/leaders/column';
 import { leadersCrossing } from '../rules/leaders/crossing';
+import { leadersLoose } from '../rules/leaders/loose';
 import { leadersTip } from '../rules/leaders/tip';
 import { asDefined, office, type RuleExample, TEXT, WALL } from './example';
 
@@ -58,6 +60,25 @@ const rising =
     sheet.text({ layer: 'TEXT' }, [49, 24.25], 3.5, 'Bollard');
   };
 
+/** The same bollard, with a line and an arrow in place of the leader. */
+const drawnByHand: RuleExample['breaks']['draw'] = (sheet, file) => {
+  file.layer(asDefined(WALL));
+  file.layer(asDefined(TEXT));
+  sheet.circle({ layer: 'WALL' }, [16, 14], 6);
+  sheet.solid(ON_TEXT, [
+    [22, 14],
+    [24.06, 15.47],
+    [23.47, 16.06],
+    [22, 14],
+  ]);
+  sheet.polyline(ON_TEXT, [
+    [23.77, 15.77],
+    [34, 26],
+    [48, 26],
+  ]);
+  sheet.text(ON_TEXT, [49, 24.25], 3.5, 'Bollard');
+};
+
 const at45 = (): RuleExample['standard'] => ({
   ...office(),
   rules: { [leadersAngle.meta.id]: { ...PLAIN_RULE, settings: { angles: '45°' } } },
@@ -78,6 +99,11 @@ export const LEADER_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     standard: at45(),
     complies: { says: 'The leader rises at 45°, as this office has them.', draw: rising(34) },
     breaks: { says: 'It rises at 63°.', draw: rising(28) },
+  },
+  [leadersLoose.meta.id]: {
+    standard: { ...office(), dimensions: [dimensionStyleSchema.parse({ name: 'Notes' })] },
+    complies: { says: 'A leader leads to the bollard.', draw: rising(34) },
+    breaks: { says: 'A line with an arrow does, whatever the style of leaders is.', draw: drawnByHand },
   },
   [leadersColumn.meta.id]: {
     standard: office(),

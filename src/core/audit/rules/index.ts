@@ -55,6 +55,7 @@ import { layersWidth } from './layers/width';
 import { leadersAngle } from './leaders/angle';
 import { leadersColumn } from './leaders/column';
 import { leadersCrossing } from './leaders/crossing';
+import { leadersLoose } from './leaders/loose';
 import { leadersTip } from './leaders/tip';
 import { letteringAligned } from './lettering/aligned';
 import { letteringEmpty } from './lettering/empty';
@@ -151,6 +152,7 @@ export const RULES: readonly Rule[] = [
   dimensionsCentreMarks,
   leadersCrossing,
   leadersTip,
+  leadersLoose,
   leadersAngle,
   leadersColumn,
   fillsUnknown,

@@ -122,13 +122,12 @@ function angleOf([x0, y0]: P, [x1, y1]: P): number {
 const fits = (angle: number, permitted: readonly number[], tolerance: number): boolean =>
   permitted.some((one) => Math.abs(one - angle) <= tolerance + 1e-9);
 
-/** Whether a leader may run from its tip to a knee, by what the standard says of angles; anywhere where it says nothing. */
-export function runsAsPermitted({ standard }: AuditContext): (tip: P, knee: P) => boolean {
+/** What leaders may run at by the standard, degrees from level, 0 to 90; null where they may run anywhere. */
+export function permittedAngles({ standard }: AuditContext): readonly number[] | null {
   const rule = standard.rules[leadersAngle.meta.id] ?? PLAIN_RULE;
   const parsed = settings.safeParse(rule.settings);
-  const own = parsed.success ? parsed.data : settings.parse({});
-  if (!rule.on || own.angles === 'any') return () => true;
-  return (tip, knee) => fits(angleOf(tip, knee), PERMITTED[own.angles], own.tolerance);
+  const { angles } = parsed.success ? parsed.data : settings.parse({});
+  return rule.on && angles !== 'any' ? PERMITTED[angles] : null;
 }
 
 function* offAngle(

@@ -15,6 +15,8 @@ export const THROUGH_MM = 0.2;
 /** Ends that differ by no more than this stand in one column, mm on paper. */
 export const COLUMN_MM = 3;
 
+/** How far a label that is moved stays from texts, mm on paper. */
+const CLEAR_MM = 0.6;
 /** How much is left at least between a tip and its knee, mm on paper. */
 const LEAST_RUN_MM = 3;
 /** Labels are moved by steps of this, mm on paper. */
@@ -36,7 +38,7 @@ interface Asked {
  * The shortest way by which the label of a leader goes to where neither it nor its leader meets a dimension, a text or
  * another leader: along the leader, or about the place; only up and down where it stands in a column. The tip stays.
  * @param farthestMm how far it may go, mm on paper
- * @param mayRun whether a leader may run from its tip to a knee
+ * @param angles what leaders may run at, degrees from level, 0 to 90; null where they may run anywhere
  * @param moved what goes somewhere itself: it is where it will be
  * @returns null where there is no such way, and for a leader whose label cannot go by itself
  */
@@ -44,7 +46,7 @@ export function clearWay(
   context: AuditContext,
   row: number,
   farthestMm: number,
-  mayRun: (tip: P, knee: P) => boolean,
+  angles: readonly number[] | null,
   moved: ReadonlyMap<number, Way>,
 ): Way | null {
   const asked = askedOf(context, row);
@@ -54,7 +56,7 @@ export function clearWay(
   const { points } = callout;
   const [tip, knee] = points;
   const after = points[2];
-  for (const by of waysOf(context, asked, farthestMm)) {
+  for (const by of waysOf(context, asked, farthestMm, angles)) {
     const next: P = [knee[0] + by[0], knee[1] + by[1]];
     // A leader that is turned back over its shoulder, or has nothing left of itself, is none.
     const isTurned =
@@ -62,7 +64,7 @@ export function clearWay(
       facing(tip, knee, after) > 0 &&
       facing(tip, next, [after[0] + by[0], after[1] + by[1]]) <= 0;
     const isShort = Math.hypot(next[0] - tip[0], next[1] - tip[1]) * mmPerUnit < LEAST_RUN_MM;
-    if (isTurned || isShort || !mayRun(tip, next)) continue;
+    if (isTurned || isShort) continue;
     const line = points.map(([x, y], i): P => (i === 0 ? [x, y] : [x + by[0], y + by[1]]));
     if (!meets(line, movedBy(box, by))) return { callout, by };
   }
@@ -98,13 +100,23 @@ function isShared(context: AuditContext, { row, label, mmPerUnit }: Callout, box
 }
 
 /** The ways that are tried, the shortest first. */
-function waysOf(context: AuditContext, asked: Asked, farthestMm: number): P[] {
-  const { callout, mmPerUnit, along, up } = asked;
+function waysOf(
+  context: AuditContext,
+  asked: Asked,
+  farthestMm: number,
+  angles: readonly number[] | null,
+): P[] {
+  const isBound = isInColumn(context, asked);
+  return angles ? alongAngles(asked, farthestMm, angles, isBound) : toAllSides(asked, farthestMm, isBound);
+}
+
+/** Ways along the leader, and to all sides of the label; only up and down where it is bound to its column. */
+function toAllSides({ callout, mmPerUnit, along, up }: Asked, farthestMm: number, isBound: boolean): P[] {
   const [[x0, y0], [x1, y1]] = callout.points;
   const run = Math.hypot(x1 - x0, y1 - y0);
   const own: P[] = run > 0 ? [[(x1 - x0) / run, (y1 - y0) / run]] : [];
   const slant = Math.SQRT1_2;
-  const directions = isInColumn(context, asked)
+  const directions = isBound
     ? [up]
     : [
         ...own,
@@ -117,6 +129,39 @@ function waysOf(context: AuditContext, asked: Asked, farthestMm: number): P[] {
     for (const [x, y] of directions)
       for (const by of [mm / mmPerUnit, -mm / mmPerUnit]) ways.push([x * by, y * by]);
   return ways;
+}
+
+/** Ways to where the knee stands at an angle from the tip that leaders may run at. */
+function alongAngles(
+  { callout, mmPerUnit, along }: Asked,
+  farthestMm: number,
+  angles: readonly number[],
+  isBound: boolean,
+): P[] {
+  const [[tx, ty], [kx, ky]] = callout.points;
+  const step = STEP_MM / mmPerUnit;
+  const farthest = farthestMm / mmPerUnit;
+  const most = Math.hypot(kx - tx, ky - ty) + farthest;
+  const ways: P[] = [];
+  for (const angle of angles)
+    for (const [i, j] of [
+      [1, 1],
+      [1, -1],
+      [-1, 1],
+      [-1, -1],
+    ]) {
+      const [c, s] = [i * Math.cos((angle * Math.PI) / 180), j * Math.sin((angle * Math.PI) / 180)];
+      const across = c * along[0] + s * along[1];
+      // In a column there is one place on each ray: where it meets the column's line.
+      const runs = isBound
+        ? [((kx - tx) * along[0] + (ky - ty) * along[1]) / across]
+        : Array.from({ length: Math.floor(most / step) }, (_, n) => (n + 1) * step);
+      for (const run of runs) {
+        const by: P = [tx + c * run - kx, ty + s * run - ky];
+        if (run > 0 && Number.isFinite(run) && Math.hypot(...by) <= farthest) ways.push(by);
+      }
+    }
+  return ways.sort((a, b) => Math.hypot(...a) - Math.hypot(...b));
 }
 
 /** Whether the ends of other leaders stand over or under this one's. */
@@ -173,15 +218,16 @@ function obstaclesAbout(
     });
   return (line, there) => {
     const inner = shrunkBy(there, depth);
-    if (!inner) return true;
-    const about = boxOfPoints(line.flat());
+    const wider = shrunkBy(there, -CLEAR_MM / mmPerUnit);
+    if (!inner || !wider) return true;
+    const reached = boxOfPoints(line.flat());
     const innerBox = boxOfPoints(inner);
-    for (let i = 0; i < there.length; i += 2) include(about, there[i], there[i + 1]);
-    const isNear = ({ piece }: { readonly piece: Piece }): boolean => !isBeside(piece, about);
+    for (let i = 0; i < there.length; i += 2) include(reached, there[i], there[i + 1]);
+    const isNear = ({ piece }: { readonly piece: Piece }): boolean => !isBeside(piece, reached);
     return (
       lines.some((one) => !isBeside(one.piece, innerBox) && runsThrough(endsOf(one.piece), there, depth)) ||
       dimensions.some((one) => isNear(one) && linesCross(line, endsOf(one.piece))) ||
-      texts.some((text) => overlapOf(text, there) > 0 || runsThrough(line, text, depth)) ||
+      texts.some((text) => overlapOf(text, wider) > 0 || runsThrough(line, text, depth)) ||
       others.some((leader) => leader.some((one) => linesCross(line, one) || runsThrough(one, there, depth)))
     );
   };

@@ -9,7 +9,7 @@ import type { FindingDraft, Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
 import { figureBoxes } from '../dimensions/shared';
-import { runsAsPermitted } from './angle';
+import { permittedAngles } from './angle';
 import { COLUMN_MM, clearWay, THROUGH_MM, type Way } from './clear-way';
 import {
   anyCallout,
@@ -32,7 +32,7 @@ const messages = {
 const MOST_IN_COLUMN = 60;
 
 const settings = z.strictObject({
-  farthest: numberSetting('How far a label may be moved clear of a dimension or a text', 'mm on paper', 15, {
+  farthest: numberSetting('How far a label may be moved clear of a dimension or a text', 'mm on paper', 25, {
     max: 100,
   }),
 });
@@ -106,10 +106,10 @@ export const leadersCrossing: Rule = {
         : { refused: 'No order of the labels as they stand is clear: move a label by hand.' };
     }
     const { farthest } = settings.parse(context.settings);
-    const mayRun = runsAsPermitted(context);
+    const angles = permittedAngles(context);
     const ways = new Map<number, Way>();
     for (const row of rows) {
-      const way = clearWay(context, row, farthest, mayRun, ways);
+      const way = clearWay(context, row, farthest, angles, ways);
       if (way) ways.set(row, way);
     }
     return ways.size > 0
@@ -130,8 +130,8 @@ const moveLabels = (was: string, ways: readonly Way[]): Operation => ({
 /** Those of leaders whose labels have somewhere clear to go. */
 function canGo(context: AuditContext, rows: readonly number[], { farthest }: Settings): Set<number> {
   if (rows.length > MOST_LOOKED_FOR) return new Set();
-  const mayRun = runsAsPermitted(context);
-  return new Set(rows.filter((row) => clearWay(context, row, farthest, mayRun, new Map()) !== null));
+  const angles = permittedAngles(context);
+  return new Set(rows.filter((row) => clearWay(context, row, farthest, angles, new Map()) !== null));
 }
 
 function acrossDraft(

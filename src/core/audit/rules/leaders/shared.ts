@@ -1,5 +1,6 @@
 import { entityOf, rangeOf } from '../../../dxf/drawing';
 import { leaderTips } from '../../../dxf/edit/edit-leader';
+import { leadsTo } from '../../../facts/loose-leaders';
 import { ownLabelBox } from '../../../facts/texts';
 import { meetingOf } from '../../../geometry/crossings';
 import { type OrientedBox, runsIn, shrunkBy } from '../../../geometry/oriented-box';
@@ -37,7 +38,7 @@ export function calloutOf(context: AuditContext, row: number): Callout | null {
   return {
     row,
     points,
-    label: labelOf(context, row, points[points.length - 1]),
+    label: labelOf(context, row, points),
     mmPerUnit: facts.oneScale(row),
   };
 }
@@ -65,7 +66,9 @@ export const anyCallout = (context: AuditContext, row: number): Callout | null =
 export const labelBoxOf = ({ drawing, facts }: AuditContext, { row, label }: Callout): OrientedBox | null =>
   label === null ? null : label === row ? ownLabelBox(drawing, row) : (facts.text(label)?.box ?? null);
 
-function labelOf({ drawing, facts }: AuditContext, row: number, [x, y]: P): number | null {
+/** The text that a leader names, or leads to; the nearest where it leads to none of those near its end. */
+function labelOf({ drawing, facts }: AuditContext, row: number, points: readonly P[]): number | null {
+  const [knee, [x, y]] = points.slice(-2);
   const named = drawing.reader.findText(rangeOf(drawing, row), 340).toUpperCase();
   const [own] = (named !== '' && facts.rowsByHandle.get(named)) || [];
   if (own !== undefined) return facts.text(own) ? own : null;
@@ -79,7 +82,12 @@ function labelOf({ drawing, facts }: AuditContext, row: number, [x, y]: P): numb
     }))
     .filter(({ off, height }) => off <= LABEL_REACH * height)
     .sort((a, b) => a.off - b.off);
-  return near[0]?.text ?? null;
+  if (near.length < 2) return near[0]?.text ?? null;
+  const led = near.filter(({ text }) => {
+    const fact = facts.text(text);
+    return fact !== null && leadsTo(fact, [x, y], knee) !== null;
+  });
+  return (led[0] ?? near[0]).text;
 }
 
 function distanceTo(

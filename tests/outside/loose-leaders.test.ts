@@ -1,0 +1,74 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { basename, join } from 'node:path';
+import { correctDrawing } from '../../src/core/correct/correct';
+import { dimensionStyleSchema } from '../../src/core/standard/dimension-settings';
+import { blankStandard, layerOf, type Standard } from '../../src/core/standard/standard';
+import { auditPlanted, changedObjects, type Planted, pairs, plantedPairs, type Seen } from './planted';
+import { gdal, python } from './python';
+
+// Lines with arrows that another program drew in place of leaders: exactly these are found, become leaders where they lie, and
+// nothing else has changed.
+
+type P = readonly [number, number];
+
+const RULE = 'leaders/loose';
+const standard: Standard = {
+  ...blankStandard('Office'),
+  layers: [layerOf({ name: 'NOTES', colour: { number: 3 }, widthMm: 0.25 })],
+  dimensions: [dimensionStyleSchema.parse({ name: 'OFFICE' })],
+};
+
+const folder = mkdtempSync(join(tmpdir(), 'zinc-loose-leaders-'));
+const drawings = python<Planted[]>('make_loose_leaders.py', folder);
+
+describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (name, made) => {
+  const { path, planted, near } = made;
+  const { bytes, findings, failures } = auditPlanted(made, standard);
+  const own = findings.filter(({ rule }) => rule === RULE);
+
+  it('has exactly the lines that stand in for leaders', () => {
+    expect(failures).toEqual([]);
+    expect(pairs(own)).toEqual(plantedPairs(made));
+    expect(own.map(({ message }) => message)).toEqual([
+      '5 lines with an arrow on layer “NOTES” lead to texts and are no leaders.',
+      '2 lines with a shoulder on layer “NOTES” lead to texts and are no leaders.',
+    ]);
+  });
+
+  it('has leaders in their place once a person says so; texts and all else stay', () => {
+    if (name === 'R12.dxf') {
+      expect(own.map(({ correction }) => correction)).toEqual(['manual', 'manual']);
+      return;
+    }
+    const result = correctDrawing(bytes, standard, {
+      findings: [],
+      decisions: own.map(({ key }) => ({ finding: key, option: 'rebuild', to: 'OFFICE' })),
+    });
+    if (!result.ok) throw new Error(result.problem.message);
+    expect(result.value.unsettled).toEqual([]);
+    expect(result.value.after.findings.filter(({ rule }) => rule.startsWith('leaders/'))).toEqual([]);
+    const corrected = join(folder, `corrected-${name}`);
+    writeFileSync(corrected, result.value.bytes);
+    const [was, now] = python<Seen[]>('read_drawing.py', path, corrected);
+    expect(now.errors).toEqual(was.errors);
+    expect(gdal(corrected).code).toBe(gdal(path).code);
+    const touched = new Set(planted[RULE]);
+    const changed = changedObjects(was, now, false);
+    expect(changed.filter((handle) => !touched.has(handle))).toEqual([]);
+    expect(near.filter((handle) => now.objects[handle] === undefined)).toEqual([]);
+    const leaders = Object.values(now.objects).filter(({ type }) => type === 'LEADER');
+    expect(leaders).toHaveLength(7);
+    // Each begins where its arrow pointed, and is as large as the sheet shows it; what had no arrow has none.
+    const drawnAs = leaders
+      .map(({ attribs, extra }) => ({ arrow: attribs.has_arrowhead, points: extra as [P, P, P, number] }))
+      .sort((a, b) => a.points[0][1] - b.points[0][1]);
+    const tips: readonly P[] = [
+      ...[1000, 2000, 3000, 4500, 6000].map((y): P => [3000, y]),
+      ...[6500, 7200].map((y): P => [1000, y]),
+    ];
+    expect(drawnAs.map(({ points: [tip] }) => tip)).toEqual(tips);
+    expect(drawnAs.map(({ points }) => [points.length, points[3]])).toEqual(tips.map(() => [4, 50]));
+    expect(drawnAs.map(({ arrow }) => arrow)).toEqual([1, 1, 1, 1, 1, 0, 0]);
+  });
+});
