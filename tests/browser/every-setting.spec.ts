@@ -329,6 +329,11 @@ test('every setting of every kind can be changed in the browser', async ({ page 
   await change(editor(page), { Weight: 'note', 'What the length of an element may be off by, mm': '0.2' });
   await press(page, 'Save');
   await saved(page, /: saved in the draft\./);
+  // What is found of some rules can be settled by the standard itself.
+  await page.getByRole('button', { name: /^Content on a hidden layer/ }).click();
+  await editor(page).getByLabel('What it finds is settled by').selectOption('remove');
+  await press(page, 'Save');
+  await saved(page, /: saved in the draft\./);
 
   // The pens save by themselves. Widths first that roles and layers can have; then the roles' names.
   await open(page, 'pens');

@@ -6,7 +6,7 @@ import type { Standard } from '../standard/standard';
 import { RANK, restOf } from './capped';
 import { type AuditContext, makeContext } from './context';
 import { type Exceptions, exceptionsOf } from './exceptions';
-import type { Audit, Finding, NotChecked, RuleFailure, Subject } from './finding';
+import type { Audit, Finding, NotChecked, Option, RuleFailure, Subject } from './finding';
 import { lookedAt } from './looked';
 import { placesOf } from './places';
 import type { FindingDraft, Rule, RuleContext, SettleContext, Visitor } from './rule';
@@ -139,6 +139,11 @@ function begin(context: AuditContext, rule: Rule, setting: RuleSetting, notCheck
       rule: rule.meta.id,
       what: `The setting “${name}” is none of this rule’s: its own values were used.`,
     });
+  if (setting.settledBy !== null && rule.meta.ways?.[setting.settledBy] === undefined)
+    notChecked.push({
+      rule: rule.meta.id,
+      what: `“${setting.settledBy}” is no way in which this rule settles what it finds: a person decides.`,
+    });
   return {
     rule,
     setting,
@@ -208,18 +213,40 @@ function take(one: Running, drafts: Iterable<FindingDraft>): void {
 }
 
 function finish(context: AuditContext, { rule, setting }: Running, draft: FindingDraft): Finding {
-  const { rows = [], records = [], places, weight, correction, sure, ...rest } = draft;
+  const { rows = [], records = [], places, weight, sure, onlyName, ...rest } = draft;
   const { meta } = rule;
+  const correction = draft.correction ?? meta.correction;
+  const decided = correction === 'choice' ? wayOf(rule, setting, draft) : undefined;
   return {
     rule: meta.id,
     key: keyOf(meta.id, draft.subject),
     weight: setting.gravity ?? weight ?? meta.weight,
-    correction: correction ?? meta.correction,
     sure: sure ?? 1,
     ...rest,
+    correction: decided ? 'automatic' : correction,
+    ...(decided
+      ? {
+          byStandard: { option: decided.id, ...(decided.needs === null ? {} : { to: onlyName }) },
+          remedy: `The standard decides: ${meta.ways![decided.id].replace('{to}', onlyName ?? '')}.`,
+          options: draft.options!.filter(({ id, needs }) => id !== decided.id || needs !== null),
+        }
+      : {}),
     handles: [...records, ...rows.map((row) => handleOf(context.drawing, row))],
     places: places ?? placesOf(context.facts, rows),
   };
+}
+
+/** The way out of a finding that the standard has taken without asking; undefined where a person decides. */
+function wayOf(
+  { meta }: Rule,
+  { settledBy }: RuleSetting,
+  { options, onlyName }: FindingDraft,
+): Option | undefined {
+  if (settledBy === null || meta.ways?.[settledBy] === undefined) return undefined;
+  return options?.find(
+    ({ id, needs, effect }) =>
+      id === settledBy && effect === 'drawing' && (needs === null || onlyName !== undefined),
+  );
 }
 
 function keyOf(rule: string, subject: Subject): string {

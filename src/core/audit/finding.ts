@@ -171,6 +171,8 @@ export interface Finding {
   /** What correcting it will do, in a short sentence. */
   readonly remedy?: string;
   readonly options?: readonly Option[];
+  /** The way out that the standard has taken without asking. */
+  readonly byStandard?: Decision;
   /** What is to be marked on the sheet instead of the objects: everything on a layer. */
   readonly marksLayer?: string;
 }

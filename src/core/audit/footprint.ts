@@ -133,6 +133,7 @@ export function footprintOf(operation: Operation): Footprint {
     case 'move in dimensions':
     case 'break dimensions':
     case 'set fills':
+    case 'spread fills':
     case 'add centre marks':
     case 'jog dimensions':
     case 'use dimension style':

@@ -221,6 +221,8 @@ export type Operation =
       readonly fill: string;
       readonly unitsPerMm: readonly number[];
     }
+  /** The lines of fills are set apart by a factor, one for each row, the pattern as it is. */
+  | { readonly type: 'spread fills'; readonly rows: readonly number[]; readonly factors: readonly number[] }
   /** A set of parallel lines gets the lines, the ends and the fill of the standard’s, and the runs that are drawn in it follow. */
   | {
       readonly type: 'set parallel set';

@@ -29,6 +29,11 @@ export interface RuleMeta {
   readonly why: string;
   /** Where it comes from: what practice asks for, or a published source. */
   readonly source: string;
+  /**
+   * Ways out that an office can have taken without asking, by their ids, and how that is said: "removed". Nothing has to be picked
+   * for any of them, or there is but one name to pick.
+   */
+  readonly ways?: Readonly<Record<string, string>>;
   /** What an office can set, with a title, a unit and a description of each; see settings.ts. */
   readonly settings?: z.ZodObject;
   /** A layer that was decided on takes the office's properties with it: this rule's corrections follow the decision. */
@@ -104,6 +109,8 @@ export interface FindingDraft {
   readonly places?: readonly Place[];
   readonly remedy?: string;
   readonly options?: readonly Option[];
+  /** The one name of the standard that can be meant, where a way out needs one: no other could be picked rightly. */
+  readonly onlyName?: string;
   readonly marksLayer?: string;
 }
 

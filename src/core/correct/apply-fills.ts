@@ -1,6 +1,6 @@
 import type { Operation } from '../audit/operation';
 import { rangeOf } from '../dxf/drawing';
-import { addIslands, setFillPattern } from '../dxf/edit/edit-fill';
+import { addIslands, setFillPattern, spreadFillPattern } from '../dxf/edit/edit-fill';
 import { sendBehind } from '../dxf/edit/edit-order';
 import { tieFill } from '../dxf/edit/tie-fill';
 import { familiesOf } from '../standard/fills';
@@ -10,7 +10,7 @@ import type { ApplyingHand } from './apply-lettering';
 /** Operations on fills. */
 export type FillOperation = Extract<
   Operation,
-  { type: 'set fills' | 'cut fills' | 'tie fills' | 'send behind' }
+  { type: 'set fills' | 'spread fills' | 'cut fills' | 'tie fills' | 'send behind' }
 >;
 
 /** Gives fills another pattern, or cuts islands out of them. */
@@ -37,6 +37,15 @@ export function applyFills(hand: ApplyingHand, rule: string, operation: FillOper
       addIslands(editor, row, loops);
       const islands = loops.length === 1 ? '1 island' : `${loops.length} islands`;
       objectChange(rule, row, 'boundary', 'over text', `${islands} cut out for text`);
+    }
+    return;
+  }
+  if (operation.type === 'spread fills') {
+    for (const [i, row] of operation.rows.entries()) {
+      const apart = Math.min(...(facts.fill(row)?.families.map(({ spacing }) => spacing) ?? []));
+      const says = (distance: number): string => `lines ${Number(distance.toPrecision(6))} units apart`;
+      spreadFillPattern(editor, row, operation.factors[i]);
+      objectChange(rule, row, 'pattern', says(apart), says(apart * operation.factors[i]));
     }
     return;
   }

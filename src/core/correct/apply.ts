@@ -196,6 +196,7 @@ export class Applying {
         applyParallels(this.hand, rule, operation);
         return;
       case 'set fills':
+      case 'spread fills':
       case 'cut fills':
       case 'tie fills':
       case 'send behind':

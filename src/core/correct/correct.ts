@@ -218,7 +218,8 @@ function askRules(run: Run, turn: readonly Open[]): Asked[] {
       run.reasons.set(key, `“${decision.option}” is no way to settle this in the drawing.`);
       continue;
     }
-    const settlement = rule.settle?.(run.current.settling(rule.meta.id), finding, decision) ?? {
+    const way = decision ?? finding.byStandard;
+    const settlement = rule.settle?.(run.current.settling(rule.meta.id), finding, way) ?? {
       refused: 'This rule corrects nothing.',
     };
     if ('refused' in settlement) {

@@ -376,6 +376,7 @@ function rules(before: Standard, after: Standard): Difference[] {
     ['leaves names alone', ({ exceptNames }) => list(exceptNames)],
     ['leaves objects alone', ({ exceptObjects }) => list(exceptObjects)],
     ['disciplines', ({ onlyDisciplines }) => (onlyDisciplines.length > 0 ? list(onlyDisciplines) : 'all')],
+    ['settled by', ({ settledBy }) => settledBy ?? 'a person'],
     ['tolerance', ({ tolerance }) => (tolerance === null ? 'the rule’s own' : `${tolerance}`)],
     ['settings', ({ settings: own }) => list(Object.entries(own).map(([name, value]) => `${name} ${value}`))],
   ];

@@ -22,6 +22,10 @@ export const ruleSettingSchema = z.strictObject({
     .max(50)
     .default([])
     .meta({ description: 'Disciplines of layers it looks at; none listed means all.' }),
+  settledBy: z.string().trim().min(1).max(60).nullable().default(null).meta({
+    description:
+      'What is done without asking about what it finds, by the id of the way out; null: a person decides.',
+  }),
   tolerance: z
     .number()
     .min(0)

@@ -73,7 +73,11 @@ export function RulePage({ rule, complies, breaks, setting, edition, onFile, bat
         </div>
         <dl className="mt-5 grid grid-cols-[9rem_1fr] gap-x-4 gap-y-2 text-[14px]">
           <Line name="Why">{rule.why}</Line>
-          <Line name="Put right">{CORRECTION[rule.correction]}</Line>
+          <Line name="Put right">
+            {rule.ways?.[setting.settledBy ?? ''] === undefined
+              ? CORRECTION[rule.correction]
+              : `By itself: the standard decides that it is ${rule.ways[setting.settledBy ?? '']}.`}
+          </Line>
           <Line name="Weight">
             {setting.on ? (
               <WeightTag weight={setting.gravity ?? rule.weight} />

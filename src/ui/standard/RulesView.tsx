@@ -129,7 +129,11 @@ export function RulesView({ standard, edition, editable, save, rules }: Props) {
                       <span className="font-medium text-ink-3">off</span>
                     )}
                   </td>
-                  <td className={`${cell} text-ink-2`}>{CORRECTION[one.correction]}</td>
+                  <td className={`${cell} text-ink-2`}>
+                    {one.ways?.[setting.settledBy ?? ''] === undefined
+                      ? CORRECTION[one.correction]
+                      : `the standard: ${one.ways[setting.settledBy ?? '']}`}
+                  </td>
                   <td className={`${cell} text-ink-2`}>
                     {[
                       ...EXCEPTIONS.flatMap(({ key }) => setting[key]),
@@ -195,6 +199,20 @@ function RuleEditor({
             <option key={one}>{one}</option>
           ))}
         </Choice>
+        {rule.ways && (
+          <Choice
+            label="What it finds is settled by"
+            value={form.settledBy ?? ''}
+            onChange={(event) => change({ settledBy: event.target.value || null })}
+          >
+            <option value="">a person, each time</option>
+            {Object.entries(rule.ways).map(([id, done]) => (
+              <option key={id} value={id}>
+                the standard: {done}
+              </option>
+            ))}
+          </Choice>
+        )}
         {rule.settings.map((field) => (
           <RuleSettingField
             key={field.name}

@@ -148,7 +148,10 @@ describe('rules', () => {
         'layers/width': { ...PLAIN_RULE, onlyDisciplines: ['civil'] },
       },
     };
+    const decided = { ...standard, rules: { 'fills/sliver': { ...PLAIN_RULE, settledBy: 'remove' } } };
+    expect(textOf(show(VIEWS.rules(decided, false)))).toContain('the standard: removed');
     const text = textOf(show(VIEWS.rules(standard, false)));
+    expect(text).not.toContain('the standard: removed');
     expect(text).toContain('off');
     expect(text).toContain('was must');
     expect(text).toContain('X-*, Valve');
@@ -191,6 +194,10 @@ describe('rules', () => {
       ],
     });
     const text = textOf(markup);
+    expect(textOf(fields({ ways: { remove: 'removed' } }))).toContain(
+      'What it finds is settled by a person, each time the standard: removed',
+    );
+    expect(text).not.toContain('is settled by');
     expect(text).toContain('How far off, mm');
     expect(text).toContain('The rule’s own: 0.5 mm');
     expect(text).toContain('Words too');

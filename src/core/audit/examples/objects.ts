@@ -42,6 +42,20 @@ const worked =
     if (left) sheet.circle({ layer: 'WORK-2' }, [39, 18], 9);
   };
 
+/** Two walls and a column; of the upper wall and the column something may be seen through, percent. */
+const seenThrough =
+  (transparency?: number): RuleExample['complies']['draw'] =>
+  (sheet, file) => {
+    const own = transparency === undefined ? {} : { transparency };
+    upper(own)(sheet, file);
+    sheet.solid({ layer: 'WALL', ...own }, [
+      [34, 30],
+      [44, 30],
+      [44, 34],
+      [34, 34],
+    ]);
+  };
+
 export const OBJECT_EXAMPLES: Readonly<Record<string, RuleExample>> = {
   [objectsBaseLayer.meta.id]: {
     standard: office(),
@@ -49,7 +63,13 @@ export const OBJECT_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     breaks: { says: 'One of the walls is on the base layer “0”.', draw: upper({ layer: '0' }) },
   },
   [objectsWrongLayer.meta.id]: {
-    standard: office({ layers: [{ ...WALL, kinds: ['line', 'polyline'], purpose: 'walls' }, AXIS, TEXT] }),
+    standard: office({
+      layers: [
+        { ...WALL, kinds: ['line', 'polyline'], purpose: 'walls' },
+        AXIS,
+        { ...TEXT, kinds: ['text'] },
+      ],
+    }),
     complies: { says: 'Lettering is on “TEXT”.', draw: lettered('TEXT') },
     breaks: { says: 'Lettering is on “WALL”, which is for lines.', draw: lettered('WALL') },
   },
@@ -84,8 +104,8 @@ export const OBJECT_EXAMPLES: Readonly<Record<string, RuleExample>> = {
   },
   [objectsOwnTransparency.meta.id]: {
     standard: office(),
-    complies: { says: 'Both walls are as their layer is.', draw: upper({}) },
-    breaks: { says: 'One wall can be seen through by half.', draw: upper({ transparency: 50 }) },
+    complies: { says: 'Walls and column are as their layer is.', draw: seenThrough() },
+    breaks: { says: 'One wall and the column can be seen through by half.', draw: seenThrough(50) },
   },
   [workingLeft.meta.id]: {
     standard: office({

@@ -25,6 +25,31 @@ export function setFillPattern(base: EditBase, row: number, pattern: FillPattern
   if (pattern.families.length > 0) base.edits.insertBefore(end, patternTags(pattern));
 }
 
+/** Codes of a pattern that are lengths: its scale, the steps from line to line, and dashes. Base points are told apart. */
+const LENGTH_CODES = new Set([41, 45, 46, 49]);
+
+/**
+ * Sets the lines of a fill apart by a factor, dashes with them. The first family goes on running through the point that it did, and
+ * the others keep their places towards it.
+ */
+export function spreadFillPattern(base: EditBase, row: number, factor: number): void {
+  const { reader } = base.drawing;
+  const { codes } = base.drawing.document.tags;
+  const range = rangeOf(base.drawing, row);
+  const kind = reader.find(range, 76);
+  if (kind < 0) return;
+  const origin: Record<number, number> = {};
+  for (let tag = kind + 1; tag < range.end && PATTERN_CODES.has(codes[tag]); tag++) {
+    const code = codes[tag];
+    const value = reader.number(tag);
+    if (LENGTH_CODES.has(code)) base.edits.replace(tag, decimal(value * factor));
+    if (code !== 43 && code !== 44) continue;
+    origin[code] ??= value;
+    const at = origin[code] + (value - origin[code]) * factor;
+    if (at !== value) base.edits.replace(tag, decimal(at));
+  }
+}
+
 /** A loop of corners that is cut out of a fill around a text: 2 corners, 8 text (group code 92 of the published reference). */
 const TEXT_ISLAND = 10;
 

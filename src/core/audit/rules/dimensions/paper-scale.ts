@@ -23,6 +23,7 @@ export const dimensionsPaperScale: Rule = {
     stage: 'looks',
     weight: 'should',
     correction: 'choice',
+    ways: { show: 'let show as drawn, at every scale' },
     what: 'What is sized on paper for certain scales is sized for those at which sheets show it.',
     why: 'A dimension that is not sized for the scale of its viewport is not there on the sheet, and nobody misses it.',
     source: 'Practice: dimensions that were there in the model and are gone on the print',

@@ -53,6 +53,7 @@ export const dimensionsTerminators: Rule = {
     stage: 'looks',
     weight: 'note',
     correction: 'choice',
+    ways: { 'as the others': 'given the ends that the others have' },
     what: 'Ends of one row are alike, fit between the extension lines, and are about as long as the figures are high.',
     why: 'Two kinds of ends in one row read as two kinds of dimensions; arrows that stand outside lie in the next one.',
     // ISO 129-1 for one kind of terminator on a drawing, from memory; the sizes are common practice.

@@ -21,6 +21,7 @@ export const fileUnused: Rule = {
     stage: 'looks',
     weight: 'note',
     correction: 'choice',
+    ways: { remove: 'removed' },
     what: 'Symbols, dimension styles, text styles and linetypes that the standard does not have are there because something is drawn with them.',
     why: 'Leftovers of other projects fill every list, and somebody picks one of them by mistake.',
     source: 'Practice: parts that nobody needs are listed and removed by kind',

@@ -24,7 +24,8 @@ export const fillsDense: Rule = {
     title: 'Fill denser than it can print',
     stage: 'looks',
     weight: 'should',
-    correction: 'manual',
+    correction: 'choice',
+    ways: { spread: 'spread until its lines print apart' },
     what: 'The lines of a fill lie as far apart on paper as they have to for single ones to be seen, at the smallest scale that shows them.',
     why: 'Lines that run together print as a grey or black area, and one material can no longer be told from another.',
     // From memory.
@@ -47,24 +48,50 @@ export const fillsDense: Rule = {
       },
       *finish() {
         if (unseen > 0) context.notChecked(messages.unseen(unseen));
+        const officeOf = (row: number) => fillNamed(context.standard.fills, context.facts.fill(row)!);
         const groups = groupBy(dense.keys(), (row) => context.facts.fill(row)?.pattern.toLowerCase() ?? '');
         for (const rows of groups.values()) {
           const { pattern } = context.facts.fill(rows[0])!;
           const apart = mm(Math.min(...rows.map((row) => dense.get(row)!)));
-          const office = fillNamed(context.standard.fills, context.facts.fill(rows[0])!);
           yield {
             message: messages.dense(rows.length, pattern, apart, mm(least)),
             expected: words(`${mm(least)} or more apart`),
             found: words(apart),
             rows,
             subject: { kind: kindOf(drawing, rows[0]), value: pattern },
-            remedy: office
-              ? 'The standard has it so at this scale: another fill, or the view shown larger.'
-              : 'A coarser pattern, or a tint: a person decides which says the same.',
+            ...(officeOf(rows[0])
+              ? {
+                  correction: 'manual' as const,
+                  remedy: 'The standard has it so at this scale: another fill, or the view shown larger.',
+                }
+              : {
+                  remedy: 'Or a coarser pattern, or a tint: whichever says the same.',
+                  options: [
+                    {
+                      id: 'spread',
+                      label: `Set the lines ${mm(least)} apart`,
+                      needs: null,
+                      effect: 'drawing' as const,
+                    },
+                  ],
+                }),
           };
         }
       },
     };
+  },
+
+  settle(context, finding) {
+    const { least } = settings.parse(context.settings);
+    const factors = new Map(
+      context.rowsOf(finding).flatMap((row): [number, number][] => {
+        const apart = densest(context, row);
+        return typeof apart === 'number' && apart > 0 && apart < least ? [[row, least / apart]] : [];
+      }),
+    );
+    return factors.size > 0
+      ? { operations: [{ type: 'spread fills', rows: [...factors.keys()], factors: [...factors.values()] }] }
+      : { refused: 'The lines print apart already.' };
   },
 };
 

@@ -24,6 +24,7 @@ export const fillsSliver: Rule = {
     stage: 'looks',
     weight: 'note',
     correction: 'choice',
+    ways: { remove: 'removed' },
     what: 'A fill is wide enough for what it is filled with to be seen.',
     why: 'Where boundaries miss each other by a hair, what lies between them is filled too: a line that nobody drew.',
     source: 'Practice: slivers are cleaned out of fills',

@@ -22,6 +22,7 @@ export const geometryGroups: Rule = {
     stage: 'looks',
     weight: 'note',
     correction: 'choice',
+    ways: { dissolve: 'dissolved, the objects stay' },
     what: 'Objects are in one group at most, and no group is hidden inside a symbol.',
     why: 'Whoever picks one line has the whole group in hand, or a group in it, and cannot tell which; inside a symbol nobody sees why it cannot be edited.',
     source: 'Practice: groups within groups, and groups hidden inside symbols, make a drawing hard to edit',

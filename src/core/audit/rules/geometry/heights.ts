@@ -26,6 +26,7 @@ export const geometryHeights: Rule = {
     stage: 'looks',
     weight: 'should',
     correction: 'choice',
+    ways: { flatten: 'brought into the plane of the drawing' },
     what: 'In a flat drawing everything lies in one plane.',
     why: 'Lines at other heights seem to meet and do not: lengths, areas and outlines that are taken from them are wrong.',
     source: 'Practice: flat drawings are flat',

@@ -18,6 +18,7 @@ export const layersHidden: Rule = {
     stage: 'looks',
     weight: 'note',
     correction: 'choice',
+    ways: { show: 'shown', remove: 'its content removed' },
     what: 'What a drawing holds can be seen: no layer that is off, frozen or does not print has objects on it.',
     why: 'What nobody sees goes out with the drawing: old states, other people’s content, half of a detail.',
     source: 'Practice: layers that are off, frozen or do not print, but are full',

@@ -45,6 +45,7 @@ export const letteringStroke: Rule = {
     stage: 'looks',
     weight: 'note',
     correction: 'choice',
+    ways: { 'pen of the layer': 'given the pen of the layer' },
     what: 'Letters that are drawn with a pen of their own have a stroke between a fourteenth and a tenth of their height.',
     why: 'Small letters in a thick pen close up, and large ones in a thin pen are hardly seen.',
     // Line widths of lettering type A and type B, from memory.

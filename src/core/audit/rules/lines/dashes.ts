@@ -42,6 +42,7 @@ export const linesDashes: Rule = {
     stage: 'layers',
     weight: 'should',
     correction: 'choice',
+    ways: { gather: 'one line, on the layer whose lines read so, where there is but one' },
     what: 'A broken line is one line in a linetype, not a row of short lines.',
     why: 'Loose dashes are nobody’s line: they keep their size when the scale changes, and are moved, measured and counted one by one.',
     source: 'Practice: a chain of short loose dashes that should be one line',
@@ -80,6 +81,7 @@ export const linesDashes: Rule = {
                   effect: 'drawing' as const,
                 },
               ],
+              ...onlyLayer(context.standard, group[0]),
             }),
       };
     }
@@ -155,6 +157,15 @@ function layerReads({ drawing, facts }: AuditContext, { all, elementsMm }: Chain
   const { linetype, linetypeFrom } = facts.look(all[0].row);
   const elements = drawing.linetypes.get(foldName(linetype))?.elements ?? [];
   return linetypeFrom === 'layer' && elements.length > 0 && readsAs(elements) === readsAs(elementsMm);
+}
+
+/** The one layer of the standard whose lines read as the dashes do; nothing where there is none, or several. */
+function onlyLayer(standard: Standard, { elementsMm }: Chain): { readonly onlyName?: string } {
+  const [first, ...others] = standard.layers.filter(({ linetype }) => {
+    const elements = findLinetype(standard, linetype)?.elementsMm ?? [];
+    return elements.length > 0 && readsAs(elements) === readsAs(elementsMm);
+  });
+  return first && others.length === 0 ? { onlyName: first.name } : {};
 }
 
 /** The rows of short lines of a drawing that are as regular as a linetype is, and how many could not be judged on paper. */

@@ -23,6 +23,7 @@ export const objectsByLooks: Rule = {
     stage: 'layers',
     weight: 'should',
     correction: 'choice',
+    ways: { move: 'moved to the layer that is for them, where there is but one' },
     what: 'Centre lines, hidden lines, section lines and others lie on the layers that the standard has for them, told by their pattern, by running through the centres of circles, by the letters at their ends, by what a text along them says.',
     why: 'A hidden line that was dashed by hand on the layer of the outline prints as heavy as the outline; given back to its layer it becomes an edge.',
     source: 'Practice: objects on the wrong layer for what they are, moved all at once instead of one by one',
@@ -39,6 +40,7 @@ export const objectsByLooks: Rule = {
     for (const group of groups.values()) {
       const { meaning, because, sure } = looks.get(group[0])!;
       const use = context.layerUse(group[0]);
+      const meant = layersFor(standard, meaning.name).map(({ name }) => name);
       const kinds = new Set(group.map((row) => kindOf(drawing, row)));
       yield {
         message: messages.looks(
@@ -48,11 +50,7 @@ export const objectsByLooks: Rule = {
           use.name,
           use.standard?.meaning || use.standard?.purpose || 'other lines',
         ),
-        expected: words(
-          `on ${layersFor(standard, meaning.name)
-            .map(({ name }) => name)
-            .join(' or ')}`,
-        ),
+        expected: words(`on ${meant.join(' or ')}`),
         found: words(`on ${use.name}`),
         rows: group,
         sure,
@@ -63,6 +61,7 @@ export const objectsByLooks: Rule = {
         },
         ...clauseOf(meaning),
         options: [moveOption(group.length)],
+        ...(meant.length === 1 ? { onlyName: meant[0] } : {}),
       };
     }
   },

@@ -15,6 +15,7 @@ export const objectsOwnTransparency: Rule = {
     stage: 'looks',
     weight: 'should',
     correction: 'automatic',
+    ways: { take: 'taken from the layer' },
     what: 'Objects are as transparent as their layer, inside symbols too.',
     why: 'A line that is half transparent prints grey on one machine and black on the next, and nothing on the sheet tells why.',
     source: 'Practice: nothing carries its own value unless it was approved, inside symbols too',

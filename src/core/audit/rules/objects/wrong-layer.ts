@@ -21,12 +21,18 @@ export const objectsWrongLayer: Rule = {
     stage: 'layers',
     weight: 'must',
     correction: 'choice',
+    ways: { move: 'moved to the layer that is for them, where there is but one' },
     what: 'Layers hold only the kinds of object that the standard puts on them.',
     why: 'Dimensions on the layer of the outlines print as heavy as the outlines, and cannot be switched off by themselves.',
     source: 'Practice: layers by purpose; objects moved by what they are, all at once',
   },
 
-  *check({ drawing, layers, excepts }) {
+  *check({ drawing, standard, layers, excepts }) {
+    // A layer that holds anything is for no kind of its own.
+    const onlyFor = (kind: ObjectKind): { readonly onlyName?: string } => {
+      const [first, ...others] = standard.layers.filter(({ kinds }) => kinds.includes(kind));
+      return first && others.length === 0 ? { onlyName: first.name } : {};
+    };
     for (const use of layers.values()) {
       const wanted = use.standard;
       if (!wanted || wanted.kinds.length === 0) continue;
@@ -47,6 +53,7 @@ export const objectsWrongLayer: Rule = {
           subject: { layer: use.name, kind },
           ...clauseOf(wanted),
           options: [moveOption(rows.length)],
+          ...onlyFor(kind),
         }),
       );
     }

@@ -38,6 +38,7 @@ export const workingLeft: Rule = {
     stage: 'looks',
     weight: 'note',
     correction: 'choice',
+    ways: { hide: 'hidden', remove: 'removed' },
     what: 'Layers, linetypes, text styles and words that serve only while drawing are not in what is handed over.',
     why: 'Working notes go out to the contractor with the drawing, and are built.',
     source: 'Practice: working content that must never print',
