@@ -354,6 +354,11 @@ export function recoveredSketch(): DemoDrawing {
   m.line(on('S-GRID'), [-400, 1200], [6400, 1200]);
   m.line(on('S-GRID'), [3000, -400], [3000, 2800]);
   measure(m, DIMS, style, [0, 2400], [6000, 2400], 3000);
+  // A page of calculations, kept as the program that wrote it keeps it.
+  m.record('OLE2FRAME', STEEL, 'AcDbOle2Frame', [
+    { code: 70, value: 2 },
+    { code: 3, value: 'Calculations' },
+  ]);
   file.sheet('Sketch', 210, 297).viewport(on('G-VIEW'), [105, 150], 180, 120, [3000, 1200], 50);
   let text = new TextDecoder().decode(file.bytes());
   text = sizedOnPaperFor(text, [['1:200', 1, 200]]);

@@ -1,4 +1,5 @@
 import { fileDoubledRecords } from '../rules/file/doubled-records';
+import { fileForeign } from '../rules/file/foreign';
 import { fileHandles } from '../rules/file/handles';
 import { fileStructure } from '../rules/file/structure';
 import { fileUnused } from '../rules/file/unused';
@@ -32,6 +33,20 @@ export const FILE_EXAMPLES: Readonly<Record<string, RuleExample>> = {
         const [, , first] = HANDLE[Symbol.matchAll](text).next().value ?? [];
         let at = 0;
         return text.replace(HANDLE, (whole, head: string) => (++at === 2 ? `${head}${first}` : whole));
+      },
+    },
+  },
+  [fileForeign.meta.id]: {
+    standard: office(),
+    complies: { says: 'Two walls and an axis, which every program shows.', draw: drawn },
+    breaks: {
+      says: 'Beside them lies an embedded document, which shows in one program alone.',
+      draw(sheet, file) {
+        drawn(sheet, file);
+        sheet.record('OLE2FRAME', { layer: 'WALL' }, 'AcDbOle2Frame', [
+          { code: 70, value: 2 },
+          { code: 3, value: 'Report' },
+        ]);
       },
     },
   },

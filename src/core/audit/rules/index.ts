@@ -18,6 +18,7 @@ import { dimensionsTextOnLine } from './dimensions/text-on-line';
 import { dimensionsTypedOver } from './dimensions/typed-over';
 import { dimensionsUnitSaid } from './dimensions/unit-said';
 import { fileDoubledRecords } from './file/doubled-records';
+import { fileForeign } from './file/foreign';
 import { fileHandles } from './file/handles';
 import { fileStructure } from './file/structure';
 import { fileUnused } from './file/unused';
@@ -187,6 +188,7 @@ export const RULES: readonly Rule[] = [
   objectsOwnLinetype,
   objectsOwnWidth,
   objectsOwnTransparency,
+  fileForeign,
   fileUnused,
   workingLeft,
   pensNotHeld,
