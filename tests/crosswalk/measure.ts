@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { demoStandard } from '../../demo/standard';
-import { surenessOf } from '../../src/core/audit/likeness/likely';
+import { LIKELY, surenessOf } from '../../src/core/audit/likeness/likely';
 import { propose } from '../../src/core/audit/likeness/propose';
 import type { ObjectKind } from '../../src/core/dxf/object-kinds';
 
@@ -27,12 +27,17 @@ export const sendersNames = (path: string = join('tests', 'crosswalk', 'names.cs
       return { habit, name, kind: kind as ObjectKind, layers: layer.split('|').filter((one) => one !== '') };
     });
 
+/** Names of other senders, written down after the words were: what a sender of a new habit finds. */
+export const heldOutNames = (): SendersName[] => sendersNames(join('tests', 'crosswalk', 'held-out.csv'));
+
 export interface CrosswalkMeasures {
   /** Names that the office has a layer for. */
   readonly known: number;
   /** Shares of those that are right at first, and among the first three. */
   readonly first: number;
   readonly amongThree: number;
+  /** Share of what is called likely, and picked beforehand, that is right. */
+  readonly likelyRight: number;
   /** By how sure the first proposal is: how many, how sure on average, how many of them right. */
   readonly calibration: readonly { readonly count: number; readonly sure: number; readonly right: number }[];
   /** Mean of what sureness is off by, weighed by how many there are (expected calibration error). */
@@ -68,5 +73,15 @@ export function measure(names: readonly SendersName[]): CrosswalkMeasures {
   const error =
     calibration.reduce((sum, { count, sure, right }) => sum + count * Math.abs(sure - right), 0) /
     first.length;
-  return { known: known.length, first: rightAmong(1), amongThree: rightAmong(3), calibration, error };
+  const likely = found.filter(({ proposals: [best] }) => best && best.likeness >= LIKELY);
+  const likelyRight =
+    likely.filter(({ layers, proposals: [best] }) => layers.includes(best.to)).length / likely.length;
+  return {
+    known: known.length,
+    first: rightAmong(1),
+    amongThree: rightAmong(3),
+    likelyRight,
+    calibration,
+    error,
+  };
 }

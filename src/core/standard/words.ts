@@ -10,6 +10,34 @@ const MEANS: ReadonlyMap<string, string> = new Map(
   ),
 );
 
+/** A word without accents: names lose them on their way through programs and keyboards. */
+const plain = (word: string): string => word.normalize('NFD').replace(/(?<=\p{Script=Latin})\p{M}+/gu, '');
+/** Known words of so many letters are known in their other endings too. */
+const LEAST_STEM = 5;
+/** A word without the ending that says how many there are and of what gender: "esterni" and "esterno". */
+const stemOf = (word: string): string => plain(word).replace(/[aeiou]?s?$/, '');
+
+/** Known words by a form of them, where all that have it mean one thing. */
+function byForm(formOf: (word: string) => string): ReadonlyMap<string, string> {
+  const words = new Map<string, string | null>();
+  for (const [word, means] of MEANS) {
+    const form = formOf(word);
+    const known = words.get(form);
+    words.set(form, known === undefined || known === means ? means : null);
+  }
+  return new Map([...words].flatMap(([form, means]) => (means === null ? [] : [[form, means] as const])));
+}
+const PLAIN = byForm(plain);
+const STEMS = byForm(stemOf);
+
+/** What a word stands for, whatever its accents and its ending; undefined for what is none of drawing. */
+function meaningOf(word: string): string | undefined {
+  const known = MEANS.get(word) ?? PLAIN.get(plain(word));
+  if (known !== undefined) return known;
+  const stem = stemOf(word);
+  return stem.length >= LEAST_STEM ? STEMS.get(stem) : undefined;
+}
+
 /** Whether a word is one of drawing: it stands for something, so that it is no misspelling of another. */
 export const isKnown = (word: string): boolean => MEANS.has(word);
 
@@ -33,88 +61,15 @@ const RELATED_WORDS: readonly (readonly string[])[] = [
   ['level', 'height', 'spot'],
 ];
 
-/** What German and its relatives end a compound with: the last part says what it is. Common practice, from memory. */
-const HEADS = [
-  ...[
-    'wand',
-    'wände',
-    'waende',
-    'mauer',
-    'mauern',
-    'tür',
-    'türen',
-    'tueren',
-    'fenster',
-    'stütze',
-    'stützen',
-    'decke',
-  ],
-  ...[
-    'dach',
-    'treppe',
-    'treppen',
-    'kabel',
-    'leitung',
-    'leitungen',
-    'leuchte',
-    'leuchten',
-    'beleuchtung',
-    'baum',
-    'bäume',
-  ],
-  ...[
-    'straße',
-    'strasse',
-    'grenze',
-    'grenzen',
-    'kante',
-    'kanten',
-    'schraffur',
-    'schraffuren',
-    'beton',
-    'beschriftung',
-  ],
-  ...[
-    'rahmen',
-    'schnitt',
-    'achse',
-    'achsen',
-    'rohr',
-    'kanal',
-    'zaun',
-    'pflaster',
-    'belag',
-    'bewehrung',
-    'raster',
-    'punkt',
-  ],
-  ...[
-    'punkte',
-    'bemassung',
-    'bemaßung',
-    'möbel',
-    'fundament',
-    'träger',
-    'poller',
-    'muur',
-    'deur',
-    'raam',
-    'leiding',
-  ],
-  ...[
-    'rand',
-    'linie',
-    'linien',
-    'namen',
-    'marken',
-    'bezeichnung',
-    'fugen',
-    'leiter',
-    'höhen',
-    'tiefe',
-    'licht',
-  ],
-];
+/** What German, Dutch and their relatives end a compound with: the last part says what it is. Common practice, from memory. */
+const HEADS =
+  `wand wände waende mauer mauern tür türen tueren fenster stütze stützen decke dach treppe treppen kabel leitung leitungen
+   leuchte leuchten beleuchtung baum bäume straße strasse grenze grenzen kante kanten schraffur schraffuren beton beschriftung
+   rahmen schnitt achse achsen rohr kanal zaun pflaster belag bewehrung raster punkt punkte bemassung bemaßung möbel fundament
+   träger poller muur deur raam leiding rand linie linien namen marken bezeichnung fugen leiter höhen tiefe licht
+   muren wanden deuren ramen lijn lijnen grens kabels leidingen bomen constructie ligger liggers banden maten masten tekst teksten
+   vägg väggar dörr dörrar fönster linjer gräns kablar ledningar träd belysning kant trappa
+   væg vægge dør døre vindue linje linjer mur hegn træer`.split(/\s+/);
 
 /** A word of a name: what it stands for, and as it is written there, in small letters. */
 export interface NameWord {
@@ -139,24 +94,34 @@ export function wordsIn(text: string): NameWord[] {
     .map((said) => ({ word: meant(said), said }));
 }
 
+/** Parts of a compound are no shorter than this: what it is, and what of. */
+const LEAST_PART = 3;
+const LEAST_LAST = 4;
+
 /** A compound of two known words as both: what it is, and what of. "Stahlträger" is a beam, of steel. */
 function compound(token: string): string[] {
-  if (token.length < 7 || MEANS.has(token)) return [token];
-  for (const head of HEADS) {
-    if (!token.endsWith(head)) continue;
-    const rest = token.slice(0, -head.length);
+  if (token.length < LEAST_PART + LEAST_LAST || meaningOf(token) !== undefined) return [token];
+  // The longest last part that is known says what it is.
+  for (let at = LEAST_PART; at <= token.length - LEAST_LAST; at++) {
+    const [rest, last] = [token.slice(0, at), token.slice(at)];
+    if (!isPart(last)) continue;
     // Between the two there may be a sound that joins them.
-    const first = [rest, rest.replace(/(s|n|en|e)$/, '')].find((one) => one.length >= 3 && MEANS.has(one));
-    if (first !== undefined) return [first, head];
+    const first = [rest, rest.replace(/(s|n|en|e)$/, '')].find(
+      (one) => one.length >= LEAST_PART && isPart(one),
+    );
+    if (first !== undefined) return [first, last];
   }
   return [token];
 }
+
+/** Whether a part of a compound is a known word, as it is or without its accents: endings are not taken off within one. */
+const isPart = (word: string): boolean => MEANS.has(word) || PLAIN.has(plain(word));
 
 /** What the words of a name stand for. */
 export const tokens = (text: string): string[] => wordsIn(text).map(({ word }) => word);
 
 function meant(said: string): string {
-  const own = MEANS.get(said);
+  const own = meaningOf(said);
   if (own !== undefined) return own;
   // Names say "walls" where the standard says "wall".
   const one =
@@ -166,7 +131,7 @@ function meant(said: string): string {
         ? said.slice(0, -1)
         : said;
   const head = said.length >= 7 ? HEADS.find((end) => said.endsWith(end)) : undefined;
-  return MEANS.get(one) ?? (head && MEANS.get(head)) ?? one;
+  return meaningOf(one) ?? (head && meaningOf(head)) ?? one;
 }
 
 /** Known words of a script that writes words without gaps, longest first; what lies between stays as it is. */

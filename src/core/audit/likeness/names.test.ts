@@ -254,7 +254,7 @@ describe('names as senders write them', () => {
       'Concreet',
       'WALX',
       'DIMENSOINS',
-      'Dorr',
+      'Doorr',
       'Powder',
       'Texture',
       'Fence',
