@@ -1,3 +1,4 @@
+import Flatbush from 'flatbush';
 import { type Drawing, entityOf, rangeOf } from '../dxf/drawing';
 import type { ObjectKind } from '../dxf/object-kinds';
 import { shapeOf } from '../dxf/read/decode';
@@ -63,6 +64,8 @@ const LEAST_HEIGHTS = 2;
 /** Sines of the least and the most slant of a leg that leads to a shoulder: 10° and 80°. */
 const LEAST_SLANT = Math.sin((10 * Math.PI) / 180);
 const MOST_SLANT = Math.sin((80 * Math.PI) / 180);
+/** Where more lines or texts are near than this, nobody could say which of them belong together. */
+const MOST_NEAR = 40;
 /** Words that say which way stairs run: the arrow beside them points along, not at something. */
 const STAIRS =
   /^(up|dn|down|auf|ab|haut|bas|monte|descend|sube|baja|subida|bajada|вверх|вниз|上|下)\b|^[上下]$/i;
@@ -95,14 +98,27 @@ function leadersWithArrows(
   // A line with an arrow at either end is a dimension line or a way, and no leader.
   const times = new Map<number, number>();
   for (const { rows } of found) for (const row of rows) times.set(row, (times.get(row) ?? 0) + 1);
-  const isArrow = (at: P, row: number): boolean =>
-    arrows.some(
-      (one) => one.row !== row && Math.min(apart(one.tip, at), apart(one.base, at)) <= JOINED * one.length,
-    );
+  const isArrow = endsOf(arrows);
   return found.filter(
     ({ arrow, rows, points }) =>
       rows.every((row) => times.get(row) === 1) && !isArrow(points[points.length - 1], arrow),
   );
+}
+
+/** What tells whether a place is at the tip or at the base of an arrow, other than one's own. */
+function endsOf(arrows: readonly Arrow[]): (at: P, row: number) => boolean {
+  const tree = new Flatbush(arrows.length);
+  for (const { tip, base, length } of arrows) {
+    const { minX, minY, maxX, maxY } = grownBy(boxOfPoints([...tip, ...base]), JOINED * length);
+    tree.add(minX, minY, maxX, maxY);
+  }
+  tree.finish();
+  return ([x, y], row) =>
+    tree.search(x, y, x, y).some((i) => {
+      const one = arrows[i];
+      const near = JOINED * one.length;
+      return one.row !== row && (apart(one.tip, [x, y]) <= near || apart(one.base, [x, y]) <= near);
+    });
 }
 
 /** Without an arrow only a shoulder says what a line is: level with the letters that it leads to, behind a leg that is not. */
@@ -266,17 +282,18 @@ interface FromEnd {
 /** The lines and open polylines about a place, each from the one or the other of its ends on. */
 function linesFrom(drawing: Drawing, facts: KnownObjects, of: number, box: Box): FromEnd[] {
   const container = drawing.objects.container[of];
-  return (['line', 'polyline'] as const).flatMap((kind) =>
-    facts
-      .index(container, kind)
-      .within(box)
-      .flatMap((row): FromEnd[] => {
-        if (row === of) return [];
-        const points = pointsOf(facts.segments(row));
-        if (!points) return [];
-        return [points, [...points].reverse()].map((way) => ({ row, from: way[0], to: way[1], points: way }));
-      }),
+  const near = (['line', 'polyline'] as const).map((kind) =>
+    facts.index(container, kind).fewWithin(box, MOST_NEAR),
   );
+  if (near.includes(null)) return [];
+  return near
+    .flatMap((rows) => rows ?? [])
+    .flatMap((row): FromEnd[] => {
+      if (row === of) return [];
+      const points = pointsOf(facts.segments(row));
+      if (!points) return [];
+      return [points, [...points].reverse()].map((way) => ({ row, from: way[0], to: way[1], points: way }));
+    });
 }
 
 /** The points of an open line of few straight pieces; null for any other. */
@@ -302,7 +319,7 @@ function textAt(
   const [end, knee] = [points[points.length - 1], points[points.length - 2]];
   const about = grownBy(boxOfPoints([...end, ...knee]), reach);
   let best: { row: number; off: number } | null = null;
-  const texts = facts.index(drawing.objects.container[line], 'text').within(about);
+  const texts = facts.index(drawing.objects.container[line], 'text').fewWithin(about, MOST_NEAR) ?? [];
   for (const row of texts) {
     const says = oneLine(wordsOf(drawing, row) ?? '');
     if (!A_WORD.test(says) || STAIRS.test(says)) continue;

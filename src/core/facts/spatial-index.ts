@@ -27,6 +27,16 @@ export class SpatialIndex {
     return found.map((i) => this.rows[i]).sort((a, b) => a - b);
   }
 
+  /** The same of few rows; null where there are more than so many. */
+  fewWithin({ minX, minY, maxX, maxY }: Box, most: number): number[] | null {
+    const found: number[] = [];
+    this.tree?.search(minX, minY, maxX, maxY, (i) => {
+      if (found.length <= most) found.push(this.rows[i]);
+      return false;
+    });
+    return found.length > most ? null : found.sort((a, b) => a - b);
+  }
+
   /** Whether something holds for a row whose box meets a box; after the first none is asked. */
   some({ minX, minY, maxX, maxY }: Box, holds: (row: number) => boolean): boolean {
     let found = false;

@@ -17,6 +17,8 @@ export const COLUMN_MM = 3;
 
 /** How far a label that is moved stays from texts, mm on paper. */
 const CLEAR_MM = 0.6;
+/** Where more pieces of lines than this lie within reach, no place is looked for: there is hardly one, and it would take long. */
+const MOST_ABOUT = 3000;
 /** How much is left at least between a tip and its knee, mm on paper. */
 const LEAST_RUN_MM = 3;
 /** Labels are moved by steps of this, mm on paper. */
@@ -196,6 +198,7 @@ function obstaclesAbout(
   const about = boxOfPoints([...box, ...points.flat()]);
   const wide = grownBy(about, reach);
   const lines = linesAbout(context, row, wide);
+  if (lines.length > MOST_ABOUT) return () => true;
   const dimensions = lines.filter(({ what }) => what === 'dimension');
   const movedLabels = new Map([...moved.values()].map((way) => [way.callout.label, way]));
   const texts = figuresAbout(context, row, wide).map((one) => one.box);
