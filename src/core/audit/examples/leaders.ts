@@ -103,7 +103,10 @@ export const LEADER_EXAMPLES: Readonly<Record<string, RuleExample>> = {
   [leadersLoose.meta.id]: {
     standard: { ...office(), dimensions: [dimensionStyleSchema.parse({ name: 'Notes' })] },
     complies: { says: 'A leader leads to the bollard.', draw: rising(34) },
-    breaks: { says: 'A line with an arrow does, whatever the style of leaders is.', draw: drawnByHand },
+    breaks: {
+      says: 'It looks the same, but a line and an arrow lead there: no style reaches them.',
+      draw: drawnByHand,
+    },
   },
   [leadersColumn.meta.id]: {
     standard: office(),

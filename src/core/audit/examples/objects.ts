@@ -105,7 +105,10 @@ export const OBJECT_EXAMPLES: Readonly<Record<string, RuleExample>> = {
   [objectsOwnTransparency.meta.id]: {
     standard: office(),
     complies: { says: 'Walls and column are as their layer is.', draw: seenThrough() },
-    breaks: { says: 'One wall and the column can be seen through by half.', draw: seenThrough(50) },
+    breaks: {
+      says: 'They look the same, but one wall and the column can be seen through by half: some printers make them grey.',
+      draw: seenThrough(50),
+    },
   },
   [workingLeft.meta.id]: {
     standard: office({
