@@ -71,8 +71,8 @@ const OF_RECORDS = [
   '1 symbol is used nowhere: LEFT_OVER.',
   '1 linetype is used nowhere: LEFT_OVER.',
 ];
-/** What a person decides, or the sender: what is on the base layer, what runs too near, what a length was meant to be. */
-const BY_A_PERSON = ['geometry/round', 'lines/too-near', 'objects/base-layer'];
+/** What a person decides, or the sender: what is on the base layer, or far away, what runs too near, what a length was meant to be. */
+const BY_A_PERSON = ['geometry/far', 'geometry/round', 'lines/too-near', 'objects/base-layer'];
 
 const folder = mkdtempSync(join(tmpdir(), 'zinc-looks-'));
 const drawings = python<Planted[]>('make_looks.py', folder);

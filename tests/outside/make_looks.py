@@ -67,6 +67,13 @@ def plant(planting):
     layer("HID", linetype="HIDDEN")
     for i in range(4):
         line("lines/two-scales" if i == 3 and not old else None, "HID", 20 + 10 * i, 320, **({"ltscale": 2.5} if i == 3 and not old else {}))
+    # A hidden line that is drawn unbroken.
+    line("objects/own-linetype", "HID", 70, 320, linetype="CONTINUOUS")
+    # Far from all else in the model.
+    model = planting.model
+    for i in range(20):
+        keep(None, model.add_line((100 * i, 0), (100 * i + 50, 40), dxfattribs={"layer": "LINES"}).dxf.handle)
+    keep("geometry/far", model.add_circle((4_000_000, 0), 50, dxfattribs={"layer": "LINES"}).dxf.handle)
     # Working content.
     work = layer("WORK")
     if not old:
