@@ -81,6 +81,22 @@ def plant(planting):
     else:
         keep(loose, model.add_lwpolyline(points, format="xyse", dxfattribs=at).dxf.handle)
     text("Gravel", 4260, 6600 - h / 2)
+    # Open arrows: as one line, on a line without a knee; and as two strokes.
+    tip, end = Vec2(5500, 1000), Vec2(6200, 1700)
+    keep(None, model.add_line((5500, 700), (5500, 1300), dxfattribs=at).dxf.handle)
+    along = (end - tip).normalize(ARROW)
+    half = along.orthogonal().normalize(ARROW / 4)
+    polyline(loose, [tip + along + half, tip, tip + along - half])
+    keep(loose, model.add_line(tip, end, dxfattribs=at).dxf.handle)
+    text("Bench", 6260, 1700 - h / 2)
+    tip, knee = Vec2(5500, 2500), Vec2(6000, 2900)
+    keep(None, model.add_line((5500, 2200), (5500, 2800), dxfattribs=at).dxf.handle)
+    along = (knee - tip).normalize(ARROW)
+    half = along.orthogonal().normalize(ARROW / 4)
+    for side in (half, -half):
+        keep(loose, model.add_line(tip, tip + along + side, dxfattribs=at).dxf.handle)
+    polyline(loose, [tip, knee, (6300, 2900)])
+    text("Bin", 6360, 2900 - h / 2)
     # Without arrows: a leg and a shoulder.
     for i in range(2):
         tip, knee, end = (1000, 6500 + 700 * i), (1400, 6800 + 700 * i), (1700, 6800 + 700 * i)

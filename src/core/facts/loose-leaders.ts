@@ -48,6 +48,10 @@ interface Arrow {
 /** Longer sides of an arrow may differ by this share; its base is no longer than this share of them. */
 const SIDES = 0.1;
 const BASE = 0.8;
+/** Ends of an open arrow are no farther apart than this share of a side: it opens by up to 60°. */
+const OPEN = 1;
+/** Strokes of an open arrow are no longer than this, in heights of the text, and this far off the line, degrees. */
+const STROKE = { longest: 4, least: 5, most: 45 } as const;
 /** Sine of the angle by which a line may leave its arrow askew: 5°. */
 const ASKEW = Math.sin((5 * Math.PI) / 180);
 /** How far what belongs together may lie apart, in lengths of the arrow. */
@@ -140,10 +144,43 @@ function leadersWithKnees(drawing: Drawing, facts: KnownObjects, known: Readonly
     const angle = facts.text(text)?.angleRad ?? Number.NaN;
     const slant = Math.abs(sineTo(knee, tip, angle));
     const isLevel = Math.abs(sineTo(knee, end, angle)) <= ASKEW;
-    if (isLevel && slant >= LEAST_SLANT && slant <= MOST_SLANT && !known.has(text))
-      found.push({ text, points, line: row, arrow: null, rows: [row] });
+    if (!isLevel || slant < LEAST_SLANT || slant > MOST_SLANT || known.has(text)) continue;
+    const strokes = strokesAt(drawing, facts, row, tip, knee, facts.text(text)?.height ?? 0);
+    found.push({ text, points, line: row, arrow: strokes[0] ?? null, rows: [row, ...strokes] });
   }
   return found;
+}
+
+/** Two short lines that open from the tip of a leg to either side, where there are just two: an arrow that is not filled. */
+function strokesAt(
+  drawing: Drawing,
+  facts: KnownObjects,
+  row: number,
+  tip: P,
+  knee: P,
+  height: number,
+): readonly number[] {
+  const leg = Math.atan2(knee[1] - tip[1], knee[0] - tip[0]);
+  const strokes = linesFrom(drawing, facts, row, grownBy(boxOfPoints([...tip]), JOINED * height)).flatMap(
+    (one) => {
+      const length = apart(one.from, one.to);
+      if (
+        one.points.length !== 2 ||
+        apart(one.from, tip) > JOINED * height ||
+        length > STROKE.longest * height
+      )
+        return [];
+      const turn = Math.atan2(one.to[1] - one.from[1], one.to[0] - one.from[0]) - leg;
+      const deg = (Math.atan2(Math.sin(turn), Math.cos(turn)) * 180) / Math.PI;
+      return Math.abs(deg) >= STROKE.least && Math.abs(deg) <= STROKE.most
+        ? [{ row: one.row, deg, length }]
+        : [];
+    },
+  );
+  if (strokes.length !== 2) return [];
+  const [a, b] = strokes;
+  const isPair = a.deg * b.deg < 0 && Math.abs(a.length - b.length) <= SIDES * Math.max(a.length, b.length);
+  return isPair ? [a.row, b.row] : [];
 }
 
 /** The sine of the angle by which the way from one point to another is off a direction. */
@@ -165,10 +202,23 @@ function arrowsOf(drawing: Drawing, facts: KnownObjects): Arrow[] {
       if (arrow) arrows.push(arrow);
     }
   for (const row of facts.rowsOfKind('polyline')) {
-    const arrow = isAlone(drawing, row) ? taperOf(drawing, row) : null;
+    const arrow = isAlone(drawing, row) ? (taperOf(drawing, row) ?? openOf(drawing, facts, row)) : null;
     if (arrow) arrows.push(arrow);
   }
   return arrows;
+}
+
+/** A line of two pieces of one length that open from its middle: an arrow that is not filled. */
+function openOf(drawing: Drawing, facts: KnownObjects, row: number): Arrow | null {
+  const points = mayHaveKnee(drawing, row) ? pointsOf(facts.segments(row)) : null;
+  if (points?.length !== 3) return null;
+  const [a, tip, b] = points;
+  const sides = [apart(a, tip), apart(b, tip)].sort((x, y) => x - y);
+  const base: P = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2];
+  const length = apart(tip, base);
+  return sides[0] >= sides[1] * (1 - SIDES) && apart(a, b) <= OPEN * sides[0] && length > 0
+    ? { row, tip, base, length, rest: null }
+    : null;
 }
 
 /** A filled triangle with two long sides; null for any other area. */
