@@ -102,15 +102,18 @@ function leadersWithArrows(
   // A line with an arrow at either end is a dimension line or a way, and no leader.
   const times = new Map<number, number>();
   for (const { rows } of found) for (const row of rows) times.set(row, (times.get(row) ?? 0) + 1);
-  const isArrow = endsOf(arrows);
+  const isArrow = endsOf(drawing, arrows);
   return found.filter(
     ({ arrow, rows, points }) =>
       rows.every((row) => times.get(row) === 1) && !isArrow(points[points.length - 1], arrow),
   );
 }
 
-/** What tells whether a place is at the tip or at the base of an arrow, other than one's own. */
-function endsOf(arrows: readonly Arrow[]): (at: P, row: number) => boolean {
+/** What tells whether a place is at the tip or at the base of an arrow of the same space, other than one's own. */
+function endsOf(
+  { objects: { container } }: Drawing,
+  arrows: readonly Arrow[],
+): (at: P, row: number) => boolean {
   const tree = new Flatbush(arrows.length);
   for (const { tip, base, length } of arrows) {
     const { minX, minY, maxX, maxY } = grownBy(boxOfPoints([...tip, ...base]), JOINED * length);
@@ -121,7 +124,8 @@ function endsOf(arrows: readonly Arrow[]): (at: P, row: number) => boolean {
     tree.search(x, y, x, y).some((i) => {
       const one = arrows[i];
       const near = JOINED * one.length;
-      return one.row !== row && (apart(one.tip, [x, y]) <= near || apart(one.base, [x, y]) <= near);
+      if (one.row === row || container[one.row] !== container[row]) return false;
+      return apart(one.tip, [x, y]) <= near || apart(one.base, [x, y]) <= near;
     });
 }
 
