@@ -7,8 +7,16 @@ import { readDrawing } from '../../src/core/dxf/read/interpret';
 import { dimensionStyleSchema } from '../../src/core/standard/dimension-settings';
 import { PLAIN_RULE } from '../../src/core/standard/rule-settings';
 import { blankStandard, layerOf, type Standard } from '../../src/core/standard/standard';
-import { auditPlanted, changedObjects, type Planted, pairs, plantedPairs, type Seen } from './planted';
-import { gdal, python } from './python';
+import {
+  auditPlanted,
+  changedObjects,
+  type Planted,
+  pairs,
+  plantedPairs,
+  readElsewhere,
+  type Seen,
+} from './planted';
+import { python } from './python';
 
 // What another program drew where it should not be: exactly this is found, put right, and nothing else.
 
@@ -140,11 +148,7 @@ describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (
     });
     expect(again.ok && again.value.changes).toEqual([]);
 
-    const corrected = join(folder, `corrected-${name}`);
-    writeFileSync(corrected, result.value.bytes);
-    const [before, now] = python<Seen[]>('read_drawing.py', path, corrected);
-    expect(now.errors).toEqual(before.errors);
-    expect(gdal(corrected).code).toBe(gdal(path).code);
+    const [before, now] = readElsewhere(path, result.value.bytes);
     const touched = new Set(Object.values(planted).flat());
     for (const handle of changedObjects(before, now, name.startsWith('R12')))
       if (!handle.startsWith('*')) expect([handle, touched.has(handle)]).toEqual([handle, true]);

@@ -1,7 +1,9 @@
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { audit } from '../../src/core/audit/engine';
 import { readDrawing } from '../../src/core/dxf/read/interpret';
+import { PLAIN_RULE, type RuleSetting } from '../../src/core/standard/rule-settings';
 import type { Standard } from '../../src/core/standard/standard';
+import { gdal, python } from './python';
 
 // What another program planted in a drawing, and what it reads of two states of one.
 
@@ -93,3 +95,20 @@ export function changedObjects(before: Seen, now: Seen, isR12: boolean): readonl
   };
   return Object.keys(before.objects).filter((handle) => asRead(now, handle) !== asRead(before, handle));
 }
+
+/**
+ * A planted drawing and what it was corrected to, as another program reads them; it finds nothing more wrong with the second, and GDAL
+ * takes both alike. (GDAL reads no binary form, of the drawing as it came neither.)
+ */
+export function readElsewhere(path: string, bytes: Uint8Array): readonly [before: Seen, now: Seen] {
+  const corrected = path.replace(/\.dxf$/, '-corrected.dxf');
+  writeFileSync(corrected, bytes);
+  const [before, now] = python<Seen[]>('read_drawing.py', path, corrected);
+  expect(now.errors).toEqual(before.errors);
+  expect(gdal(corrected).code).toBe(gdal(path).code);
+  return [before, now];
+}
+
+/** Settings by which a standard decides for good, by rule the way out that it takes. */
+export const decidedFor = (ways: Readonly<Record<string, string>>): Record<string, RuleSetting> =>
+  Object.fromEntries(Object.entries(ways).map(([rule, settledBy]) => [rule, { ...PLAIN_RULE, settledBy }]));

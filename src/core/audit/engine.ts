@@ -9,7 +9,14 @@ import { type Exceptions, exceptionsOf } from './exceptions';
 import type { Audit, Finding, NotChecked, Option, RuleFailure, Subject } from './finding';
 import { lookedAt } from './looked';
 import { placesOf } from './places';
-import type { FindingDraft, Rule, RuleContext, SettleContext, Visitor } from './rule';
+import {
+  type FindingDraft,
+  type Rule,
+  type RuleContext,
+  type SettleContext,
+  settledAs,
+  type Visitor,
+} from './rule';
 import { RULES } from './rules';
 import { settingsFor } from './settings';
 
@@ -139,7 +146,7 @@ function begin(context: AuditContext, rule: Rule, setting: RuleSetting, notCheck
       rule: rule.meta.id,
       what: `The setting “${name}” is none of this rule’s: its own values were used.`,
     });
-  if (setting.settledBy !== null && rule.meta.ways?.[setting.settledBy] === undefined)
+  if (setting.settledBy !== null && settledAs(rule.meta, setting) === undefined)
     notChecked.push({
       rule: rule.meta.id,
       what: `“${setting.settledBy}” is no way in which this rule settles what it finds: a person decides.`,
@@ -227,7 +234,7 @@ function finish(context: AuditContext, { rule, setting }: Running, draft: Findin
     ...(decided
       ? {
           byStandard: { option: decided.id, ...(decided.needs === null ? {} : { to: onlyName }) },
-          remedy: `The standard decides: ${meta.ways![decided.id].replace('{to}', onlyName ?? '')}.`,
+          remedy: `The standard decides: ${settledAs(meta, setting)}.`,
           options: draft.options!.filter(({ id, needs }) => id !== decided.id || needs !== null),
         }
       : {}),
@@ -239,13 +246,13 @@ function finish(context: AuditContext, { rule, setting }: Running, draft: Findin
 /** The way out of a finding that the standard has taken without asking; undefined where a person decides. */
 function wayOf(
   { meta }: Rule,
-  { settledBy }: RuleSetting,
+  setting: RuleSetting,
   { options, onlyName }: FindingDraft,
 ): Option | undefined {
-  if (settledBy === null || meta.ways?.[settledBy] === undefined) return undefined;
+  if (settledAs(meta, setting) === undefined) return undefined;
   return options?.find(
     ({ id, needs, effect }) =>
-      id === settledBy && effect === 'drawing' && (needs === null || onlyName !== undefined),
+      id === setting.settledBy && effect === 'drawing' && (needs === null || onlyName !== undefined),
   );
 }
 

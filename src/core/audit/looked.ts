@@ -1,9 +1,6 @@
-import { type Drawing, entityOf } from '../dxf/drawing';
 import type { ObjectKind } from '../dxf/object-kinds';
-import { isUnderstood } from '../dxf/read/decode';
 import { PLAIN_RULE } from '../standard/rule-settings';
 import type { Standard } from '../standard/standard';
-import { countOne } from '../tally';
 import type { AuditContext } from './context';
 import { FAMILIES, type Family, type Looked } from './families';
 import type { NotChecked, RuleFailure } from './finding';
@@ -70,7 +67,7 @@ export function lookedAt(
   failures: readonly RuleFailure[],
   notChecked: readonly NotChecked[],
 ): Looked[] {
-  const strange = notUnderstood(drawing);
+  const strange = facts.notUnderstood.length;
   return FAMILIES.map((family) => {
     const own = rules.filter((rule) => familyOf(rule) === family);
     const count = KINDS[family]?.reduce((sum, kind) => sum + (kinds[kind] ?? 0), 0);
@@ -111,14 +108,4 @@ export function lookedAt(
       return { family, looked: 'not', why };
     return { family, looked: why.length === 0 ? 'checked' : 'partly', why };
   });
-}
-
-/** Objects of which only layer and looks are read. */
-function notUnderstood(drawing: Drawing): number {
-  const strange = new Map<string, number>();
-  for (let row = 0; row < drawing.objects.count; row++) {
-    const entity = entityOf(drawing, row);
-    if (!isUnderstood(entity)) countOne(strange, entity);
-  }
-  return [...strange.values()].reduce((sum, count) => sum + count, 0);
 }

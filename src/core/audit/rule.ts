@@ -2,7 +2,7 @@ import type { z } from 'zod';
 import type { ObjectKind } from '../dxf/object-kinds';
 import type { OwnProperty } from '../standard/definitions';
 import type { NamedKind } from '../standard/named-kinds';
-import type { Weight } from '../standard/rule-settings';
+import type { RuleSetting, Weight } from '../standard/rule-settings';
 import type { AuditContext } from './context';
 import type { CorrectionKind, Decision, Finding, Option, Place, Shown, StrokeLook, Subject } from './finding';
 import type { Proposal } from './likeness/propose';
@@ -39,6 +39,12 @@ export interface RuleMeta {
   /** A layer that was decided on takes the office's properties with it: this rule's corrections follow the decision. */
   readonly followsLayer?: boolean;
 }
+
+/** How what a rule finds is settled without asking by what an office has set: "removed"; undefined where a person decides. */
+export const settledAs = (
+  { ways }: Pick<RuleMeta, 'ways'>,
+  { settledBy }: Pick<RuleSetting, 'settledBy'>,
+): string | undefined => (settledBy === null ? undefined : ways?.[settledBy]);
 
 /** One thing that was changed. */
 export interface Change {

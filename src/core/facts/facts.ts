@@ -1,8 +1,8 @@
 import { type Effective, EffectiveLooks } from '../drawing/effective';
 import { firstPoint } from '../drawing/first-point';
-import { type Drawing, kindOf } from '../dxf/drawing';
+import { type Drawing, entityOf, kindOf } from '../dxf/drawing';
 import type { ObjectKind } from '../dxf/object-kinds';
-import { shapeOf } from '../dxf/read/decode';
+import { isUnderstood, shapeOf } from '../dxf/read/decode';
 import type { Box } from '../geometry/box';
 import {
   type DimensionFact,
@@ -59,6 +59,16 @@ export class Facts {
   /** Handles that are doubled or none. */
   get handles(): HandleFaults {
     return this.lazily('handles', () => handleFaults(this.drawing));
+  }
+
+  /** Rows of objects of which only layer and looks are read. */
+  get notUnderstood(): readonly number[] {
+    return this.lazily('not understood', () => {
+      const rows: number[] = [];
+      for (let row = 0; row < this.drawing.objects.count; row++)
+        if (!isUnderstood(entityOf(this.drawing, row))) rows.push(row);
+      return rows;
+    });
   }
 
   /** Objects with a transparency of their own, by row. */
@@ -159,7 +169,7 @@ export class Facts {
     return this.ofRow('segments', row, () => segmentsOf(this.drawing, row));
   }
 
-  /** The edges of a fill or a mask, as straight pieces. */
+  /** The edges of a fill, a solid or a mask, as straight pieces. */
   edges(row: number): Segments {
     return this.ofRow('edges', row, () => edgesOf(this.drawing, row));
   }

@@ -122,10 +122,8 @@ function aroundText(
   const { height: h } = text;
   const back = (u: number, v: number): P => [middle[0] + u * c - v * s, middle[1] + u * s + v * c];
   const piecesNear = (at: P, reach: number): Piece[] => {
-    const lines = facts.index(container, 'line').within(around(at, reach));
-    return lines.length > MOST_LINES
-      ? []
-      : lines.flatMap((row) => pieceOf(facts.segments(row), row, middle, c, s));
+    const lines = facts.index(container, 'line').fewWithin(around(at, reach), MOST_LINES) ?? [];
+    return lines.flatMap((row) => pieceOf(facts.segments(row), row, middle, c, s));
   };
   // Everything is looked for near the text and near the ends of the line beside it, however long that is.
   const half = Math.hypot(box[2] - box[0], box[3] - box[1]) / 2;

@@ -27,15 +27,23 @@ function byForm(formOf: (word: string) => string): ReadonlyMap<string, string> {
   }
   return new Map([...words].flatMap(([form, means]) => (means === null ? [] : [[form, means] as const])));
 }
-const PLAIN = byForm(plain);
-const STEMS = byForm(stemOf);
+
+/** Both forms of all known words: made when the first name is asked about, since most programs start without one. */
+let forms: {
+  readonly plain: ReadonlyMap<string, string>;
+  readonly stems: ReadonlyMap<string, string>;
+} | null = null;
+function knownForms(): NonNullable<typeof forms> {
+  forms ??= { plain: byForm(plain), stems: byForm(stemOf) };
+  return forms;
+}
 
 /** What a word stands for, whatever its accents and its ending; undefined for what is none of drawing. */
 function meaningOf(word: string): string | undefined {
-  const known = MEANS.get(word) ?? PLAIN.get(plain(word));
+  const known = MEANS.get(word) ?? knownForms().plain.get(plain(word));
   if (known !== undefined) return known;
   const stem = stemOf(word);
-  return stem.length >= LEAST_STEM ? STEMS.get(stem) : undefined;
+  return stem.length >= LEAST_STEM ? knownForms().stems.get(stem) : undefined;
 }
 
 /** Whether a word is one of drawing: it stands for something, so that it is no misspelling of another. */
@@ -115,7 +123,7 @@ function compound(token: string): string[] {
 }
 
 /** Whether a part of a compound is a known word, as it is or without its accents: endings are not taken off within one. */
-const isPart = (word: string): boolean => MEANS.has(word) || PLAIN.has(plain(word));
+const isPart = (word: string): boolean => MEANS.has(word) || knownForms().plain.has(plain(word));
 
 /** What the words of a name stand for. */
 export const tokens = (text: string): string[] => wordsIn(text).map(({ word }) => word);

@@ -1,4 +1,5 @@
 import Link from 'next/link';
+import { settledAs } from '@/core/audit/rule';
 import type { RuleSetting } from '@/core/standard/rule-settings';
 import { WeightTag } from '../kit/WeightTag';
 import type { RuleWords } from '../standard/RulesView';
@@ -40,6 +41,7 @@ export function RulePage({ rule, complies, breaks, setting, edition, onFile, bat
     ...setting.exceptNames,
     ...setting.exceptObjects,
   ];
+  const settled = settledAs(rule, setting);
   return (
     <div className="min-h-0 flex-1 overflow-auto">
       <div className="mx-auto max-w-5xl px-6 py-5">
@@ -74,9 +76,9 @@ export function RulePage({ rule, complies, breaks, setting, edition, onFile, bat
         <dl className="mt-5 grid grid-cols-[9rem_1fr] gap-x-4 gap-y-2 text-[14px]">
           <Line name="Why">{rule.why}</Line>
           <Line name="Put right">
-            {rule.ways?.[setting.settledBy ?? ''] === undefined
+            {settled === undefined
               ? CORRECTION[rule.correction]
-              : `By itself: the standard decides that it is ${rule.ways[setting.settledBy ?? '']}.`}
+              : `By itself: the standard decides that it is ${settled}.`}
           </Line>
           <Line name="Weight">
             {setting.on ? (

@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import type { RuleMeta } from '@/core/audit/rule';
+import { type RuleMeta, settledAs } from '@/core/audit/rule';
 import type { SettingField } from '@/core/audit/settings';
 import { PLAIN_RULE, type RuleSetting, WEIGHTS, type Weight } from '@/core/standard/rule-settings';
 import type { FieldFault, Standard } from '@/core/standard/standard';
@@ -100,6 +100,7 @@ export function RulesView({ standard, edition, editable, save, rules }: Props) {
           <tbody>
             {rules.map((one) => {
               const setting = standard.rules[one.id] ?? PLAIN_RULE;
+              const settled = settledAs(one, setting);
               return (
                 <tr key={one.id} className={one.id === chosen ? 'bg-verdigris-soft' : 'hover:bg-plate'}>
                   <td className={`${cell} py-1`}>
@@ -130,9 +131,7 @@ export function RulesView({ standard, edition, editable, save, rules }: Props) {
                     )}
                   </td>
                   <td className={`${cell} text-ink-2`}>
-                    {one.ways?.[setting.settledBy ?? ''] === undefined
-                      ? CORRECTION[one.correction]
-                      : `the standard: ${one.ways[setting.settledBy ?? '']}`}
+                    {settled === undefined ? CORRECTION[one.correction] : `the standard: ${settled}`}
                   </td>
                   <td className={`${cell} text-ink-2`}>
                     {[

@@ -1,6 +1,5 @@
 import { entityOf, kindOf } from '../../../dxf/drawing';
 import { countOf } from '../../../dxf/object-kinds';
-import { isUnderstood } from '../../../dxf/read/decode';
 import { unreadableObjects } from '../../../facts/unreadable';
 import { groupBy } from '../../context';
 import { removal } from '../../finding';
@@ -37,40 +36,29 @@ export const fileForeign: Rule = {
       'The exchange format as published: its entities; what is kept in forms of other programs is not described',
   },
 
-  visit(context) {
-    const { drawing } = context;
-    const foreign: number[] = [];
-    return {
-      on: {
-        any(row) {
-          if (!isUnderstood(entityOf(drawing, row))) foreign.push(row);
-        },
-      },
-      *finish() {
-        for (const [entity, rows] of groupBy(foreign, (row) => entityOf(drawing, row))) {
-          const [, one, more] = FORMS.find(([form]) => form.test(entity)) ?? ['', ...OTHER];
-          yield {
-            message: messages.foreign(rows.length, one, more, entity),
-            expected: words('objects that every program shows'),
-            found: words(rows.length === 1 ? one : more),
-            rows,
-            subject: { kind: 'other', value: entity },
-            options: [removal(rows.length === 1 ? `1 ${one}` : `${rows.length} ${more}`)],
-          };
-        }
-        const unreadable = unreadableObjects(drawing).filter((row) => !context.excepts(row));
-        for (const [kind, rows] of groupBy(unreadable, (row) => kindOf(drawing, row)))
-          yield {
-            weight: 'must',
-            message: messages.unreadable(rows.length, kind),
-            expected: words('numbers'),
-            found: words('something else'),
-            rows,
-            subject: { kind, value: 'unreadable' },
-            options: [removal(countOf(kind, rows.length))],
-          };
-      },
-    };
+  *check({ drawing, facts, excepts }) {
+    const kept = (rows: readonly number[]): number[] => rows.filter((row) => !excepts(row));
+    for (const [entity, rows] of groupBy(kept(facts.notUnderstood), (row) => entityOf(drawing, row))) {
+      const [, one, more] = FORMS.find(([form]) => form.test(entity)) ?? ['', ...OTHER];
+      yield {
+        message: messages.foreign(rows.length, one, more, entity),
+        expected: words('objects that every program shows'),
+        found: words(rows.length === 1 ? one : more),
+        rows,
+        subject: { kind: 'other', value: entity },
+        options: [removal(rows.length === 1 ? `1 ${one}` : `${rows.length} ${more}`)],
+      };
+    }
+    for (const [kind, rows] of groupBy(kept(unreadableObjects(drawing)), (row) => kindOf(drawing, row)))
+      yield {
+        weight: 'must',
+        message: messages.unreadable(rows.length, kind),
+        expected: words('numbers'),
+        found: words('something else'),
+        rows,
+        subject: { kind, value: 'unreadable' },
+        options: [removal(countOf(kind, rows.length))],
+      };
   },
 
   settle: (context, finding) => ({

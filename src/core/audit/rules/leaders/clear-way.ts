@@ -2,7 +2,17 @@ import { boxOfPoints, grownBy, include } from '../../../geometry/box';
 import { movedBy, type OrientedBox, overlapOf, shrunkBy } from '../../../geometry/oriented-box';
 import type { AuditContext } from '../../context';
 import { figuresAbout, isBeside, linesAbout, type Piece, textsAbout } from '../lettering/around';
-import { anyCallout, type Callout, labelBoxOf, linesCross, type P, pointsOf, runsThrough } from './shared';
+import { APART_MM } from './columns';
+import {
+  anyCallout,
+  type Callout,
+  labelBoxOf,
+  linesCross,
+  linesOf,
+  type P,
+  runsThrough,
+  withLabelMoved,
+} from './shared';
 
 /** A callout, and where its label goes with the end of its leader, drawing units. */
 export interface Way {
@@ -23,8 +33,6 @@ const MOST_ABOUT = 3000;
 const LEAST_RUN_MM = 3;
 /** Labels are moved by steps of this, mm on paper. */
 const STEP_MM = 1;
-/** Labels no farther apart than this are of one column, mm on paper. */
-const APART_MM = 80;
 
 /** A callout with what its ways are looked for with. */
 interface Asked {
@@ -67,7 +75,7 @@ export function clearWay(
       facing(tip, next, [after[0] + by[0], after[1] + by[1]]) <= 0;
     const isShort = Math.hypot(next[0] - tip[0], next[1] - tip[1]) * mmPerUnit < LEAST_RUN_MM;
     if (isTurned || isShort) continue;
-    const line = points.map(([x, y], i): P => (i === 0 ? [x, y] : [x + by[0], y + by[1]]));
+    const line = withLabelMoved(points, by);
     if (!meets(line, movedBy(box, by))) return { callout, by };
   }
   return null;
@@ -215,9 +223,7 @@ function obstaclesAbout(
       const own = anyCallout(context, other);
       const inside = own?.label === other ? labelBoxOf(context, own) : null;
       if (inside) texts.push(way ? movedBy(inside, way.by) : inside);
-      return way
-        ? [way.callout.points.map(([x, y], i): P => (i === 0 ? [x, y] : [x + way.by[0], y + way.by[1]]))]
-        : facts.leader(other).lines.map(pointsOf);
+      return way ? [withLabelMoved(way.callout.points, way.by)] : linesOf(context, other);
     });
   return (line, there) => {
     const inner = shrunkBy(there, depth);

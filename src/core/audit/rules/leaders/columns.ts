@@ -20,7 +20,7 @@ export interface Column {
 /** Fewer labels than this are no column. */
 const LEAST = 3;
 /** Labels farther apart than this are no column, mm on paper. */
-const APART_MM = 80;
+export const APART_MM = 80;
 /** Labels that lie farther than this from level are in no column, radians. */
 const LEVEL = 0.02;
 

@@ -17,9 +17,10 @@ import {
   labelBoxOf,
   leaders,
   linesCross,
+  linesOf,
   type P,
-  pointsOf,
   runsThrough,
+  withLabelMoved,
 } from './shared';
 
 const messages = {
@@ -162,9 +163,6 @@ function acrossDraft(
   };
 }
 
-/** The lines of a leader, each as its points. */
-const linesOf = ({ facts }: AuditContext, row: number): P[][] => facts.leader(row).lines.map(pointsOf);
-
 /** Leaders that cross, gathered with all that those cross. */
 function clustersOf(context: AuditContext, lines: ReadonlyMap<number, readonly P[][]>): number[][] {
   const { drawing, facts } = context;
@@ -292,9 +290,7 @@ function columnOf(context: AuditContext, cluster: readonly number[]): Callout[] 
 
 /** Whether leaders with their labels moved cross nothing of each other, and no label lies over another. */
 function isClear(context: AuditContext, moves: readonly Way[]): boolean {
-  const lines = moves.map(({ callout: { points }, by }) =>
-    points.map(([x, y], i): P => (i === 0 ? [x, y] : [x + by[0], y + by[1]])),
-  );
+  const lines = moves.map(({ callout: { points }, by }) => withLabelMoved(points, by));
   const boxes = moves.map(({ callout, by }) => {
     const box = labelBoxOf(context, callout);
     return box ? movedBy(box, by) : null;

@@ -99,6 +99,13 @@ function distanceTo(
   return Math.hypot(Math.max(box.minX - x, 0, x - box.maxX), Math.max(box.minY - y, 0, y - box.maxY));
 }
 
+/** The lines of a leader, each as its points. */
+export const linesOf = ({ facts }: AuditContext, row: number): P[][] => facts.leader(row).lines.map(pointsOf);
+
+/** A leader's line when its label goes somewhere: all of it goes along but the tip. */
+export const withLabelMoved = (points: readonly P[], [dx, dy]: P): P[] =>
+  points.map(([x, y], i) => (i === 0 ? [x, y] : [x + dx, y + dy]));
+
 /** Whether two lines cross, each inside of the other; ends that touch do not. */
 export function linesCross(a: readonly P[], b: readonly P[]): boolean {
   for (let i = 0; i + 1 < a.length; i++)

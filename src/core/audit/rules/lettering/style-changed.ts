@@ -5,14 +5,13 @@ import { findTextStyle, type StandardTextStyle } from '../../../standard/letteri
 import { clauseOf } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
-import { followingTexts } from './following';
+import { followingTexts, SAME_FACTOR } from './following';
 
 const messages = {
   changed: (name: string, what: string) => `Text style “${name}” has another ${what} than the standard.`,
 };
 
-/** Differences in factor and degrees that nobody sees. */
-const SAME_FACTOR = 0.005;
+/** Slants that differ by less are one, degrees. */
 const SAME_DEG = 0.1;
 
 export const letteringStyleChanged: Rule = {
