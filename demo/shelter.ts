@@ -11,6 +11,7 @@ import { defineStyle, measure, type SenderStyle } from './dimensions';
 import type { DemoDrawing } from './drawings';
 import { drawSheet } from './sheet';
 import { demoStandard } from './standard';
+import { defineSymbols, OFFICE_SYMBOLS } from './terminal';
 
 // A sheet of details of somebody who works in the office's template, has changed it here and there, and was in a hurry: what
 // goes wrong with single dimensions, texts, leaders, fills and lines. All of it is drawn on the sheet itself, in its mm.
@@ -247,6 +248,10 @@ function lines(s: SpaceComposer): void {
   // A duct of the office's that was drawn when it was narrower.
   s.parallels(on('C-ROAD'), { name: DUCT.name, offsets: [80, 0, -80] }, [540, 262], [620, 262], 0.1);
   s.line(on('OLD-STATE'), [540, 240], [600, 240]);
+  // An axis that somebody made coarser.
+  s.line({ ...on('S-GRID'), patternFactor: 2.5 }, [340, 110], [420, 110]);
+  // Lamps on the layer of the power that feeds them.
+  for (const x of [220, 260, 300]) s.place(on('E-POWR'), OFFICE_SYMBOLS.lamp, [x, 110], { scale: 0.015 });
 }
 
 /** Details of a shelter on one sheet. */
@@ -280,6 +285,7 @@ export function shelterDetails(): DemoDrawing {
       fillColour: null,
     });
   file.parallelSet(newParallelSet(DUCT));
+  defineSymbols(file, OFFICE_SYMBOLS, on('0'), on('0'), ['lamp']);
   const style = defineStyle(file, 'OHW-Millimetres', 1, { ...SETTINGS, textHeightMm: 3.5 });
   const arrows = defineStyle(file, 'OHW-Steel', 1, {
     ...SETTINGS,

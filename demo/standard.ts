@@ -8,6 +8,7 @@ import type { NamingField, NamingScheme } from '../src/core/standard/naming';
 import { NAMING_FORMS } from '../src/core/standard/naming-forms';
 import { PLAIN_RULE } from '../src/core/standard/rule-settings';
 import { FORMAT, FORMAT_VERSION, layerOf, lineOf, type Standard } from '../src/core/standard/standard';
+import { demoSymbols } from './symbols';
 
 /** Line elements by the rule of ISO 128-2 for a line of 0.25 mm: dash 12 d, long dash 24 d, gap 3 d, dot 0.5 d at most. */
 const LINETYPES: Standard['linetypes'] = [
@@ -405,6 +406,7 @@ export const demoStandard: Standard = {
       notes: '',
     },
   ],
+  symbols: demoSymbols,
   lineMarks: [{ name: 'ring', number: 1, strokes: [circleStroke(0, 0, 1)] }],
   linetypes: LINETYPES,
   meanings: [

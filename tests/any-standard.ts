@@ -10,6 +10,7 @@ import { wordLook, wordWidthMm } from '../src/core/standard/line-words';
 import type { LineMeaning } from '../src/core/standard/meanings';
 import type { StandardParallelSet } from '../src/core/standard/parallels';
 import { blankStandard, type Standard } from '../src/core/standard/standard';
+import type { StandardSymbol } from '../src/core/standard/symbols';
 
 const WIDTHS = [0.13, 0.18, 0.25, 0.35, 0.5, 0.7, 1];
 
@@ -190,6 +191,16 @@ const setOf = (name: string, linetypes: readonly string[]): fc.Arbitrary<Standar
     notes: sentence,
   });
 
+const anySymbol = (name: string, layers: readonly string[]): fc.Arbitrary<StandardSymbol> =>
+  fc.record({
+    name: fc.constant(name),
+    use: sentence,
+    division: sentence,
+    layer: fc.constantFrom('', ...layers),
+    clause,
+    notes: sentence,
+  });
+
 const meaningOf = (
   name: string,
   linetypes: readonly string[],
@@ -220,6 +231,7 @@ export const anyStandard: fc.Arbitrary<Standard> = fc
     marks: names('M', 2),
     fills: fc.uniqueArray(fc.stringMatching(/^[A-Z][A-Z0-9_-]{2,12}$/), { maxLength: 3 }),
     sets: names('P', 2),
+    symbols: names('B', 3),
     roles: names('R', 3),
     meanings: names('Q', 2),
   })
@@ -242,6 +254,7 @@ export const anyStandard: fc.Arbitrary<Standard> = fc
           ),
           fills: each(called.fills, (name) => fillOf(name, called.layers)),
           parallels: each(called.sets, (name) => setOf(name, called.linetypes)),
+          symbols: each(called.symbols, (name) => anySymbol(name, called.layers)),
           follow: fc.boolean(),
         }),
       ),

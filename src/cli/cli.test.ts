@@ -292,7 +292,7 @@ describe('warden', () => {
     expect(readdirSync(folder)).toContain('line-marks.shx');
     const learnt = await run('learn', at('template.dxf'), '--out', at('back.json'));
     expect(learnt.err).toContain(
-      '33 layers, 9 linetypes, 7 text styles, 3 dimension styles, 7 fills and 2 parallel-line sets',
+      '33 layers, 9 linetypes, 7 text styles, 3 dimension styles, 7 fills, 2 parallel-line sets and 10 symbols',
     );
     expect((await run('standard', 'diff', at('standard.json'), at('back.json'))).code).toBe(0);
     expect((await run('audit', at('template.dxf'), '--standard', at('standard.json'))).code).toBe(0);

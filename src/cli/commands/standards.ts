@@ -88,6 +88,7 @@ function formatLearnt(standard: Standard): string {
       ['dimension style', standard.dimensions],
       ['fill', standard.fills],
       ['parallel-line set', standard.parallels],
+      ['symbol', standard.symbols],
     ] as const
   )
     .filter(([kind, list]) => list.length > 0 || kind === 'layer' || kind === 'linetype')

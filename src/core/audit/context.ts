@@ -3,7 +3,7 @@ import { hexOf, rgbOf } from '../dxf/colour';
 import { type Drawing, type DrawingLayer, kindOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import { countOf, type ObjectKind } from '../dxf/object-kinds';
-import { isDefinitionPointLayer } from '../dxf/reserved';
+import { isDefinitionPointLayer, isPictureName } from '../dxf/reserved';
 import { type Facts, factsOf } from '../facts/facts';
 import type { LayerContent } from '../facts/layers';
 import { paperMmPerPatternUnit } from '../records/linetype-record';
@@ -66,16 +66,14 @@ function reservedIn({ references }: Drawing): (name: string) => boolean {
   };
 }
 
-/** Pictures that programs make for dimensions, fills and tables; they are made anew, never corrected by hand. */
-const GENERATED = /^\*[dtx]/i;
-
 /** True for objects in the model or on a sheet. */
 export const isPlaced = (drawing: Drawing, row: number): boolean =>
   drawing.containers[drawing.objects.container[row]].kind !== 'symbol';
 
+/** True for what programs draw for dimensions, fills and tables: it is made anew, never corrected by hand. */
 export function isGenerated(drawing: Drawing, row: number): boolean {
   const container = drawing.containers[drawing.objects.container[row]];
-  return container.kind === 'symbol' && GENERATED.test(container.name);
+  return container.kind === 'symbol' && isPictureName(container.name);
 }
 
 /** Groups rows, or what else there is, by a key, keeping the order in which keys are first met. */

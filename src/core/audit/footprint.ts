@@ -166,6 +166,12 @@ export function footprintOf(operation: Operation): Footprint {
         writes: [operation.from, operation.to].map((name) => `linetype ${name.toLowerCase()}`),
         objects: null,
       };
+    case 'become symbol':
+      return {
+        reads: [],
+        writes: [operation.from, operation.to].map((name) => `symbol ${name.toLowerCase()}`),
+        objects: { what: 'place', rows: operation.rows },
+      };
     case 'redefine linetype':
       return { reads: [], writes: [`linetype ${operation.name.toLowerCase()}`], objects: null };
   }

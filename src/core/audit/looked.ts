@@ -52,6 +52,8 @@ function defined(standard: Standard, family: Family): number | null {
       return standard.dimensions.length;
     case 'fills':
       return standard.fills.length;
+    case 'symbols':
+      return standard.symbols.length;
     case 'parallel lines':
       return standard.parallels.length;
     default:

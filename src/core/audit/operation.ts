@@ -292,6 +292,13 @@ export type Operation =
   | { readonly type: 'take from layer'; readonly rows: readonly number[]; readonly property: OwnProperty }
   /** A linetype takes the name and the pattern of one of the standard, or its lines go to that one where it is there already. */
   | { readonly type: 'become linetype'; readonly from: string; readonly to: string }
+  /** A symbol takes the name of one of the standard, or its placements show that one where it is there already and drawn the same. */
+  | {
+      readonly type: 'become symbol';
+      readonly from: string;
+      readonly to: string;
+      readonly rows: readonly number[];
+    }
   | {
       readonly type: 'redefine linetype';
       readonly name: string;

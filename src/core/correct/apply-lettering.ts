@@ -12,7 +12,7 @@ import {
   setTextStyle,
   turnText,
 } from '../dxf/edit/edit-lettering';
-import { mergeRecord, renameRecord } from '../dxf/edit/edit-records';
+import { mergeRecord, type RecordKind, renameRecord } from '../dxf/edit/edit-records';
 import { leavePaperScales } from '../dxf/edit/paper-scales';
 import { foldName } from '../dxf/interner';
 import { formatStyle, styleInLine, styleOf } from '../records/text-style-record';
@@ -40,9 +40,11 @@ export interface ApplyingHand {
   ): void;
   /** An object that goes or comes with another one is no change of its own. */
   covers(row: number): void;
+  /** Nor is a record, with what lies in it. */
+  coversRecord(range: TagRange): void;
   styleChange(
     rule: string,
-    kind: 'linetype' | 'text style' | 'dimension style' | 'parallel-line set',
+    kind: RecordKind | 'parallel-line set' | 'group',
     record: TagRange,
     property: Change['property'],
     before: string,

@@ -5,9 +5,8 @@ import type { Change, Movement } from '../audit/rule';
 import { formatValue, named, penWidth, words } from '../audit/value';
 import { formatColour, hexOf } from '../dxf/colour';
 import { type DrawingLayer, formatContainer, handleOf, kindOf, layerNameOf } from '../dxf/drawing';
-import { type RecordKind, recordsNamed, TABLES } from '../dxf/edit/edit-records';
-import { handleOfRecord, removeDoubledRecord } from '../dxf/edit/owned-records';
-import { removeKeptRecords } from '../dxf/edit/remove-objects';
+import { type RecordKind, TABLES } from '../dxf/edit/edit-records';
+import { handleOfRecord } from '../dxf/edit/owned-records';
 import { removeUnused } from '../dxf/edit/remove-unused';
 import { foldName } from '../dxf/interner';
 import { NO_RGB, WIDTH_DEFAULT } from '../dxf/objects';
@@ -20,6 +19,8 @@ import { applyLayers } from './apply-layers';
 import { type ApplyingHand, applyLettering } from './apply-lettering';
 import { applyLinetypes } from './apply-linetypes';
 import { applyParallels } from './apply-parallels';
+import { dissolveGroups, joinRecords } from './apply-records';
+import { becomeSymbol } from './apply-symbols';
 import type { DrawingEditor } from './editor';
 import { Mentions } from './mentions';
 
@@ -60,6 +61,7 @@ export class Applying {
         });
       },
       covers: (row) => this.mentions.listRow(row),
+      coversRecord: (range) => this.mentions.listRecords(range),
       styleChange: (rule, kind, range, property, before, after) => {
         this.mentions.listRecords(range);
         this.changes.push({
@@ -127,13 +129,13 @@ export class Applying {
         applyLayers(this.hand, rule, operation);
         return;
       case 'join records':
-        this.joinRecords(rule, operation.kind, operation.name);
+        joinRecords(this.hand, rule, operation.kind, operation.name);
         return;
       case 'new handles':
         this.newHandles(rule, operation.tags);
         return;
       case 'dissolve groups':
-        this.dissolveGroups(rule, operation.groups);
+        dissolveGroups(this.hand, rule, operation.groups);
         return;
       case 'remove records':
         this.removeRecords(rule, operation.kind, operation.names);
@@ -226,6 +228,9 @@ export class Applying {
       case 'become linetype':
       case 'redefine linetype':
         applyLinetypes(this.hand, rule, operation);
+        return;
+      case 'become symbol':
+        becomeSymbol(this.hand, rule, operation);
     }
   }
 
@@ -289,46 +294,6 @@ export class Applying {
     if (!record) return;
     this.recordChange(rule, record, record.name, 'removed');
     this.editor.removeLayerRecord(record);
-  }
-
-  private joinRecords(rule: string, kind: RecordKind, name: string): void {
-    const { drawing } = this.context;
-    const table = TABLES[kind];
-    const [first, ...others] = recordsNamed(drawing, kind, name);
-    for (const other of others) {
-      this.mentions.listRecords(other);
-      this.changes.push({
-        rule,
-        handle: handleOfRecord(drawing, table, other),
-        kind,
-        property: 'record',
-        where: `${kind}s`,
-        before: drawing.reader.findText(other, 2),
-        after: 'removed',
-      });
-      removeDoubledRecord(this.editor, table, other, first);
-    }
-  }
-
-  private dissolveGroups(rule: string, handles: readonly string[]): void {
-    const { drawing } = this.context;
-    const groups = drawing.groups.filter(({ handle }) => handles.includes(handle));
-    removeKeptRecords(
-      this.editor,
-      groups.map(({ range }) => range),
-    );
-    for (const { name, handle, range, members } of groups) {
-      this.mentions.listRecords(range);
-      this.changes.push({
-        rule,
-        handle,
-        kind: 'group',
-        property: 'record',
-        where: 'groups',
-        before: name,
-        after: `dissolved, ${members.length === 1 ? '1 object stays' : `${members.length} objects stay`}`,
-      });
-    }
   }
 
   private removeRecords(rule: string, kind: RecordKind, names: readonly string[]): void {

@@ -9,3 +9,8 @@ export const isDefinitionPointLayer = (name: string): boolean => foldName(name) 
 const FORMAT_NAME = /^(continuous|bylayer|byblock|standard|annotative|[*_].*|.*\|.*|)$/;
 
 export const isFormatName = (folded: string): boolean => FORMAT_NAME.test(folded);
+
+/** Names of the symbols that hold the pictures of dimensions, fills and tables. */
+const PICTURE_NAME = /^\*[dtx]/i;
+
+export const isPictureName = (name: string): boolean => PICTURE_NAME.test(name);

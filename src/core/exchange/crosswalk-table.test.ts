@@ -71,9 +71,9 @@ describe('a crosswalk as a table', () => {
           row: 3,
           column: 'Kind',
           message:
-            '“colour” is no kind of name: layer, linetype, text style, dimension style, fill, parallel-line set',
+            '“colour” is no kind of name: layer, linetype, text style, dimension style, fill, parallel-line set, symbol',
         },
-        { row: 4, column: 'Stands for', message: 'only layers can be removed' },
+        { row: 4, column: 'Stands for', message: 'only layers and symbols can be removed' },
         { row: 5, column: 'Sender’s name', message: 'a name is needed' },
         { row: 7, column: 'Sender’s name', message: '“TOR” is in row 6 too' },
       ],

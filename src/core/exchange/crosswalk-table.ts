@@ -1,5 +1,5 @@
 import { foldName } from '../dxf/interner';
-import { NAMED_KINDS, type NamedKind } from '../standard/named-kinds';
+import { NAMED_KINDS, type NamedKind, REMOVABLE_KINDS } from '../standard/named-kinds';
 import type { CellFault } from './tables/tables';
 
 // What a sender's names stand for, as a table that travels: out of one office, or one project, and into another.
@@ -85,8 +85,8 @@ export function readCrosswalk(
     if (before !== undefined) complain(HEADS[1], `“${name}” is in row ${before} too`);
     seen.set(key, row);
     if (plain(target) === REMOVED) {
-      if (kind === 'layer') decisions.push({ kind, name, action: 'remove', target: '' });
-      else complain(HEADS[2], 'only layers can be removed');
+      if (REMOVABLE_KINDS.has(kind)) decisions.push({ kind, name, action: 'remove', target: '' });
+      else complain(HEADS[2], `only ${[...REMOVABLE_KINDS].join('s and ')}s can be removed`);
       continue;
     }
     const known = office[kind].find((one) => foldName(one) === foldName(target));

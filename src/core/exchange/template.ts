@@ -174,7 +174,7 @@ export function templateDrawing(
   says('fills', standard.fills.length, without.fills);
   says('parallel-line sets', standard.parallels.length, without.parallels);
   if (!old) {
-    const { pens, naming, lettering, meanings, working, rules } = standard;
+    const { pens, naming, lettering, meanings, symbols, working, rules } = standard;
     const { heightsMm, smallestMm } = lettering;
     file.keep(KEPT_RECORD, {
       name: standard.name,
@@ -183,6 +183,7 @@ export function templateDrawing(
       naming,
       lettering: { heightsMm, smallestMm },
       meanings,
+      symbols,
       working,
       rules,
       fills: without.fills,

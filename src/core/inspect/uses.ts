@@ -48,6 +48,7 @@ export function countUses(drawing: Drawing): Use[] {
     else if (kind === 'fill') add('fill', reader.findText(rangeOf(drawing, row), 2));
     else if (kind === 'parallel-line set')
       add('parallel-line set', reader.findText(rangeOf(drawing, row), 2));
+    else if (kind === 'symbol') add('symbol', reader.findText(rangeOf(drawing, row), 2));
   }
   return [...counts].flatMap(([kind, of]) =>
     (of.size > MOST_NAMES ? [...of].sort((a, b) => b[1] - a[1]).slice(0, MOST_NAMES) : [...of]).map(

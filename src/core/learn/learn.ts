@@ -21,6 +21,7 @@ import { type LineWord, wordFault, wordLook } from '../standard/line-words';
 import { blankStandard, checkStandard, layerOf, lineOf, type Standard } from '../standard/standard';
 import { learnFills } from './learn-fills';
 import { COMMON_DEFAULT_MM, learnDimensions, learnLettering, learnParallels } from './learn-styles';
+import { learnSymbols } from './learn-symbols';
 
 /**
  * A draft standard from a drawing known to be good: its layers with their properties and the kinds of object found
@@ -140,6 +141,7 @@ export function learnStandard(drawing: Drawing, standardName: string): Standard 
     dimensions,
     fills: learnFills(drawing, layerNames),
     parallels: learnParallels(drawing, drawing.unitMm ?? 1, linetypeNames),
+    symbols: learnSymbols(drawing, layerNames),
     lineMarks: [...symbols],
     linetypes,
     layers,

@@ -27,6 +27,7 @@ function only(standard: Standard, name: string): Standard {
     lettering: { ...standard.lettering, styles: standard.lettering.styles.filter(is) },
     fills: standard.fills.filter(is),
     parallels: standard.parallels.filter(is),
+    symbols: standard.symbols.filter(is),
     meanings: standard.meanings.filter(is),
     // Dimension styles need those they build on.
   };
@@ -50,6 +51,7 @@ export function definitionHistory(
       lineMarks: [],
       fills: [],
       parallels: [],
+      symbols: [],
       meanings: [],
       dimensions: [],
       lettering: { ...now.lettering, styles: [] },

@@ -8,8 +8,12 @@ export const NAMED_KINDS = [
   'dimension style',
   'fill',
   'parallel-line set',
+  'symbol',
 ] as const;
 export type NamedKind = (typeof NAMED_KINDS)[number];
+
+/** Kinds of which what has a name can go, with all that is on it or shows it; what has another kind has to have a name. */
+export const REMOVABLE_KINDS: ReadonlySet<NamedKind> = new Set<NamedKind>(['layer', 'symbol']);
 
 /** Names of the office of one kind, with what each is for. */
 export function officeNames(
@@ -34,6 +38,8 @@ export function officeNames(
       return standard.fills.map(({ name, material }) => ({ name, purpose: material }));
     case 'parallel-line set':
       return standard.parallels.map(({ name, use }) => ({ name, purpose: use }));
+    case 'symbol':
+      return standard.symbols.map(({ name, use }) => ({ name, purpose: use }));
   }
 }
 

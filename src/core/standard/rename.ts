@@ -21,6 +21,7 @@ export function followName(standard: Standard, kind: RenamedKind, from: string, 
       return {
         ...standard,
         fills: all(standard.fills, (fill) => ({ ...fill, layer: name(fill.layer) })),
+        symbols: all(standard.symbols, (symbol) => ({ ...symbol, layer: name(symbol.layer) })),
         working: { ...standard.working, layers: standard.working.layers.map(name) },
         rules: Object.fromEntries(
           Object.entries(standard.rules).map(([id, rule]) => [

@@ -8,17 +8,22 @@ import { type LineMark, symbolBox } from './line-marks';
 import { formatTooWide, wordFault, wordLook } from './line-words';
 import type { LineMeaning } from './meanings';
 import type { StandardParallelSet } from './parallels';
+import type { StandardSymbol } from './symbols';
 
 interface Parts {
   readonly dimensions: StandardDimensionStyle[];
   readonly fills: StandardFill[];
   readonly parallels: StandardParallelSet[];
+  readonly symbols: StandardSymbol[];
   readonly lineMarks: LineMark[];
   readonly linetypes: StandardLinetype[];
   readonly meanings: LineMeaning[];
   readonly lettering: Lettering;
   readonly pens: StandardPens;
 }
+
+/** Lists in which a name stands once. */
+const ONCE = ['fills', 'parallels', 'symbols', 'lineMarks', 'meanings'] as const;
 
 /** What definitions ask of one another: names that must be there, and once only. */
 export function checkParts(
@@ -29,14 +34,14 @@ export function checkParts(
 ): void {
   const isLinetype = (name: string): boolean =>
     name === '' || foldName(name) === 'continuous' || linetypes.has(foldName(name));
-  const once = (kind: 'fills' | 'parallels' | 'lineMarks' | 'meanings'): void => {
+  const once = (kind: (typeof ONCE)[number]): void => {
     const names = new Set<string>();
     for (const [i, { name }] of standard[kind].entries()) {
       if (names.has(foldName(name))) complain([kind, i, 'name'], `“${name}” is there twice`);
       names.add(foldName(name));
     }
   };
-  for (const kind of ['fills', 'parallels', 'lineMarks', 'meanings'] as const) once(kind);
+  for (const kind of ONCE) once(kind);
   for (const { path, message } of familyFaults(standard.dimensions))
     complain(['dimensions', ...path], message);
   const styles = new Set(standard.lettering.styles.map(({ name }) => foldName(name)));
@@ -53,9 +58,10 @@ export function checkParts(
         complain(at(name), `${mm} mm is not among the permitted pen widths`);
     }
   }
-  for (const [i, { layer }] of standard.fills.entries())
-    if (layer !== '' && !layers.has(foldName(layer)))
-      complain(['fills', i, 'layer'], `the standard has no layer “${layer}”`);
+  for (const kind of ['fills', 'symbols'] as const)
+    for (const [i, { layer }] of standard[kind].entries())
+      if (layer !== '' && !layers.has(foldName(layer)))
+        complain([kind, i, 'layer'], `the standard has no layer “${layer}”`);
   for (const [i, { lines }] of standard.parallels.entries())
     for (const [j, { linetype }] of lines.entries())
       if (!isLinetype(linetype))

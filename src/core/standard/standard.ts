@@ -18,6 +18,7 @@ import { NAMED_THINGS, type NamedThing, namingSchema } from './naming';
 import { parallelSetSchema, type StandardParallelSet } from './parallels';
 import { ruleSettingsSchema } from './rule-settings';
 import { checkParts } from './standard-parts';
+import { type StandardSymbol, symbolSchema } from './symbols';
 
 /** What serves only while drawing and must never print: names, * stands for any letters; and words that texts say. */
 const workingSchema = z
@@ -55,6 +56,11 @@ export const standardSchema = z
     dimensions: z.array(dimensionStyleSchema).max(200).default([]),
     fills: z.array(fillSchema).max(500).default([]),
     parallels: z.array(parallelSetSchema).max(200).default([]),
+    symbols: z
+      .array(symbolSchema)
+      .max(5000)
+      .default([])
+      .meta({ description: 'The symbols of the library, by name.' }),
     lineMarks: z
       .array(lineMarkSchema)
       .max(255)
@@ -152,7 +158,8 @@ function formatPath(path: readonly (string | number)[], data: unknown): string {
     else {
       const list = words.pop() ?? 'entry';
       const named = at !== null && typeof at === 'object' && 'name' in at ? `“${String(at.name)}”` : part + 1;
-      words.push(`${ONE_OF[list] ?? list} ${named}`);
+      // Symbols of a linetype are the marks on it; those of the standard stand in its library.
+      words.push(`${list === 'symbols' && words.length === 0 ? 'symbol' : (ONE_OF[list] ?? list)} ${named}`);
     }
   }
   return words.length === 0 ? 'the file as a whole' : words.join(', ');
@@ -198,6 +205,9 @@ export const findLinetype = (standard: Standard, linetype: string): StandardLine
 
 export const findFill = (standard: Standard, name: string): StandardFill | undefined =>
   standard.fills.find((candidate) => foldName(candidate.name) === foldName(name));
+
+export const findSymbol = (standard: Standard, name: string): StandardSymbol | undefined =>
+  standard.symbols.find((candidate) => foldName(candidate.name) === foldName(name));
 
 export const findParallelSet = (standard: Standard, name: string): StandardParallelSet | undefined =>
   standard.parallels.find((candidate) => foldName(candidate.name) === foldName(name));
@@ -253,6 +263,7 @@ export function blankStandard(officeName: string): Standard {
     dimensions: [],
     fills: [],
     parallels: [],
+    symbols: [],
     lineMarks: [],
     linetypes: [lineOf({ name: 'Continuous', description: 'Unbroken line' })],
     meanings: [],

@@ -24,7 +24,7 @@ describe('taking over what was learnt', () => {
   it('gives a blank draft the whole standard back, when all is taken', () => {
     const learnt = learntFrom(templateDrawing(demoStandard).bytes);
     const all = offers(blank, learnt);
-    expect(new Set(all.map(({ kind }) => kind)).size).toBe(9);
+    expect(new Set(all.map(({ kind }) => kind)).size).toBe(10);
     const next = takeOver(blank, learnt, all.map(offerKey));
     expect(checkStandard(next)).toHaveProperty('standard');
     const left = differences(next, demoStandard).filter(
@@ -108,6 +108,7 @@ describe('one definition of a drawing, added to the draft', () => {
     'dimensions/style-unknown': 'dimension style',
     'fills/unknown': 'fill',
     'parallels/unknown': 'parallel-line set',
+    'symbols/unknown': 'symbol',
   };
   const asked = demoDrawings().flatMap(({ file, bytes }) => {
     const drawing = readDrawing(bytes);

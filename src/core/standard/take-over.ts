@@ -15,6 +15,7 @@ export const TAKEN_KINDS = [
   'Dimension style',
   'Fill',
   'Parallel-line set',
+  'Symbol',
   'Meaning',
   'Pen role',
 ] as const;
@@ -28,6 +29,7 @@ export const TAKEN_AS: Readonly<Record<NamedKind | 'meaning', TakenKind>> = {
   'dimension style': 'Dimension style',
   fill: 'Fill',
   'parallel-line set': 'Parallel-line set',
+  symbol: 'Symbol',
   meaning: 'Meaning',
 };
 
@@ -81,6 +83,7 @@ const UNSAID = new Set(
     ['Dimension style', ['use', 'builds on', 'clause', 'notes']],
     ['Fill', ['material', 'angle', 'origin', 'clear of text', 'behind the lines', 'clause', 'notes']],
     ['Parallel-line set', ['use', 'clause', 'notes']],
+    ['Symbol', ['use', 'division', 'layer', 'clause', 'notes']],
   ].flatMap(([kind, settings]) => (settings as string[]).map((setting) => `${kind} ${setting}`)),
 );
 
@@ -189,9 +192,10 @@ export function takeOver(draft: Standard, learnt: Standard, keys: Iterable<strin
     clause: theirs.clause || (mine?.clause ?? ''),
   }));
   const known = new Set(layers.map(({ name }) => foldName(name)));
-  const fills = put(draft.fills, learnt.fills, of('Fill')).map((fill) =>
-    fill.layer === '' || known.has(foldName(fill.layer)) ? fill : { ...fill, layer: '' },
-  );
+  const placed = <T extends { readonly layer: string }>(one: T): T =>
+    one.layer === '' || known.has(foldName(one.layer)) ? one : { ...one, layer: '' };
+  const fills = put(draft.fills, learnt.fills, of('Fill')).map(placed);
+  const symbols = put(draft.symbols, learnt.symbols, of('Symbol')).map(placed);
   const linetypes = onTheirOwn(put(draft.linetypes, learnt.linetypes, of('Linetype')));
   const lineMarks = numbered(put(draft.lineMarks, learnt.lineMarks, of('Line mark')));
 
@@ -210,6 +214,7 @@ export function takeOver(draft: Standard, learnt: Standard, keys: Iterable<strin
     dimensions,
     fills,
     parallels: put(draft.parallels, learnt.parallels, of('Parallel-line set')),
+    symbols,
     lineMarks,
     linetypes,
     meanings,

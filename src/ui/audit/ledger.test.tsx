@@ -88,6 +88,7 @@ const ledger = (more: Partial<LedgerProps>): LedgerProps => ({
     'text style': [],
     'dimension style': [],
     fill: [],
+    symbol: [],
     'parallel-line set': [],
   },
   proposals: null,

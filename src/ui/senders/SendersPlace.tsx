@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { toast } from 'sonner';
-import type { NamedKind } from '@/core/standard/named-kinds';
+import { type NamedKind, REMOVABLE_KINDS } from '@/core/standard/named-kinds';
 import { Button } from '../kit/Button';
 import { call } from '../kit/call';
 import { count, formatDate } from '../kit/format';
@@ -116,7 +116,7 @@ export function SendersPlace({ senders, office, edition }: Props) {
                               {layer}
                             </option>
                           ))}
-                          {entry.kind === 'layer' && (
+                          {REMOVABLE_KINDS.has(entry.kind) && (
                             <option value={REMOVE}>removal is mentioned, not proposed</option>
                           )}
                           <option value={ASK}>ask again</option>

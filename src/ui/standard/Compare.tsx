@@ -22,7 +22,7 @@ export function Compare<T extends { readonly name: string }>({
   /** The one that is open. */
   name: string;
   list: readonly T[];
-  picture: (one: T) => ReactNode;
+  picture?: (one: T) => ReactNode;
 }) {
   const id = useId();
   const [other, setOther] = useState('');
@@ -68,7 +68,7 @@ export function Compare<T extends { readonly name: string }>({
           <div className="mt-2 grid grid-cols-2 gap-2">
             {[mine, theirs].map((one) => (
               <figure key={one.name} className="overflow-hidden border border-hairline bg-white p-1.5">
-                {picture(one)}
+                {picture?.(one)}
                 <figcaption className="figures mt-1 truncate text-[12px] text-ink-2" title={one.name}>
                   {one.name}
                 </figcaption>

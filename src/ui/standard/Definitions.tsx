@@ -47,7 +47,8 @@ interface Props<T extends { readonly name: string }> {
   readonly put: (next: T[], renamed: { readonly from: string; readonly to: string } | null) => Standard;
   readonly blank: T;
   readonly columns: readonly Column<T>[];
-  readonly picture: (one: T) => ReactNode;
+  /** How one prints; absent for a kind that is known by name alone. */
+  readonly picture?: (one: T) => ReactNode;
   readonly form: (props: FormProps<T>) => ReactNode;
   /** Names of what uses a definition: it cannot be removed then. */
   readonly usedBy?: (one: T) => readonly string[];
@@ -143,7 +144,7 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
           <table className="w-full text-[13px]">
             <thead>
               <tr>
-                <th className={cellHead}>As it prints</th>
+                {props.picture && <th className={cellHead}>As it prints</th>}
                 <th className={cellHead}>Name</th>
                 {columns.map(({ head, className }) => (
                   <th
@@ -162,10 +163,12 @@ export function Definitions<T extends { readonly name: string }>(props: Props<T>
                   key={one.name}
                   className={!made && one.name === chosen ? 'bg-verdigris-soft' : 'hover:bg-plate'}
                 >
-                  <td className={`${cell} py-1.5`}>
-                    {/* At its true size, whatever the width of the table. */}
-                    <div className="w-max">{props.picture(one)}</div>
-                  </td>
+                  {props.picture && (
+                    <td className={`${cell} py-1.5`}>
+                      {/* At its true size, whatever the width of the table. */}
+                      <div className="w-max">{props.picture(one)}</div>
+                    </td>
+                  )}
                   <td className={cell}>
                     <button
                       type="button"

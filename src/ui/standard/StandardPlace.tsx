@@ -24,6 +24,7 @@ import { NamesView } from './NamesView';
 import { ParallelsView } from './ParallelsView';
 import { PensView } from './PensView';
 import { RulesView, type RuleWords } from './RulesView';
+import { SymbolsView } from './SymbolsView';
 import type { EditionHead, EditionView, Save } from './types';
 import { WorkingView } from './WorkingView';
 
@@ -50,6 +51,7 @@ const VIEWS = [
   { id: 'dimensions', name: 'Dimensions' },
   { id: 'fills', name: 'Fills' },
   { id: 'parallels', name: 'Parallels' },
+  { id: 'symbols', name: 'Symbols' },
   { id: 'names', name: 'Names' },
   { id: 'working', name: 'Working' },
   { id: 'rules', name: 'Rules' },
@@ -155,6 +157,7 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
     dimensions: standard.dimensions.length,
     fills: standard.fills.length,
     parallels: standard.parallels.length,
+    symbols: standard.symbols.length,
     working: Object.values(standard.working).flat().length,
     rules: rules.length,
     names: standard.naming.layers?.fields.length ?? 0,
@@ -247,6 +250,8 @@ export function StandardPlace({ editions, shown, before, view, rules, drawings, 
           <FillsView {...common} onFile={uses.fill} />
         ) : view === 'parallels' ? (
           <ParallelsView {...common} onFile={uses['parallel-line set']} />
+        ) : view === 'symbols' ? (
+          <SymbolsView {...common} onFile={uses.symbol} />
         ) : view === 'working' ? (
           <WorkingView {...common} />
         ) : view === 'rules' ? (

@@ -16,6 +16,7 @@ import { NamesView } from './NamesView';
 import { ParallelsView } from './ParallelsView';
 import { PensView } from './PensView';
 import { RulesView, type RuleWords } from './RulesView';
+import { SymbolsView } from './SymbolsView';
 import type { EditionView } from './types';
 import { WorkingView } from './WorkingView';
 
@@ -50,6 +51,7 @@ const VIEWS: Readonly<Record<string, (standard: Standard, editable: boolean) => 
   dimensions: (standard, editable) => <DimensionsView {...{ standard, editable, save }} edition={1} />,
   fills: (standard, editable) => <FillsView {...{ standard, editable, save }} edition={1} />,
   parallels: (standard, editable) => <ParallelsView {...{ standard, editable, save }} edition={1} />,
+  symbols: (standard, editable) => <SymbolsView {...{ standard, editable, save }} edition={1} />,
   working: (standard, editable) => <WorkingView {...{ standard, editable, save }} />,
   names: (standard, editable) => <NamesView {...{ standard, editable, save }} edition={1} />,
   rules: (standard, editable) => <RulesView {...{ standard, editable, save }} edition={1} rules={rules} />,

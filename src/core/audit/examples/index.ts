@@ -10,6 +10,7 @@ import { LETTERING_EXAMPLES } from './lettering';
 import { LINE_EXAMPLES } from './lines';
 import { OBJECT_EXAMPLES } from './objects';
 import { PARALLEL_EXAMPLES } from './parallels';
+import { SYMBOL_EXAMPLES } from './symbols';
 import { UNIT_EXAMPLES } from './units';
 
 /** The pair of small drawings of every rule, by the rule's id. */
@@ -20,6 +21,7 @@ export const EXAMPLES: ReadonlyMap<string, RuleExample> = new Map(
     ...FILE_EXAMPLES,
     ...FILL_EXAMPLES,
     ...PARALLEL_EXAMPLES,
+    ...SYMBOL_EXAMPLES,
     ...GEOMETRY_EXAMPLES,
     ...LAYER_EXAMPLES,
     ...LEADER_EXAMPLES,

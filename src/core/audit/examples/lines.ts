@@ -3,6 +3,7 @@ import { linesContrast } from '../rules/lines/contrast';
 import { linesDashes } from '../rules/lines/dashes';
 import { linesMeaning } from '../rules/lines/meaning';
 import { linesOnPaper } from '../rules/lines/on-paper';
+import { linesOwnFactor } from '../rules/lines/own-factor';
 import { linesTooNear } from '../rules/lines/too-near';
 import { linesTwoScales } from '../rules/lines/two-scales';
 import { linetypesRedefined } from '../rules/linetypes/redefined';
@@ -80,6 +81,13 @@ const setbacks =
     for (const y of [8, 14, 20]) sheet.line({ layer: 'Setback' }, [8, y], [70, y]);
     sheet.line({ layer: 'Setback', patternFactor }, [8, 26], [70, 26]);
   };
+
+const plain = office();
+/** An office that says of no linetype how large it prints. */
+const sizedInModel = {
+  ...plain,
+  linetypes: plain.linetypes.map((linetype) => ({ ...linetype, basis: 'model' as const })),
+};
 
 /** Two lines so far apart. */
 const layers =
@@ -197,8 +205,16 @@ export const LINE_EXAMPLES: Readonly<Record<string, RuleExample>> = {
       draw: layers(0.9),
     },
   },
-  [linesTwoScales.meta.id]: {
+  [linesOwnFactor.meta.id]: {
     standard: office(),
+    complies: { says: 'The setbacks print as the office has “Dashed”.', draw: setbacks(1) },
+    breaks: {
+      says: 'The highest carries a factor of its own, which makes its dashes twice as long.',
+      draw: setbacks(2),
+    },
+  },
+  [linesTwoScales.meta.id]: {
+    standard: sizedInModel,
     complies: { says: 'The dashes of the setbacks are of one size.', draw: setbacks(1) },
     breaks: {
       says: 'The dashes of the highest are twice as long as those of the others.',

@@ -6,10 +6,11 @@ import { oncePer } from '../../once';
 import type { StandardLayer } from '../../standard/definitions';
 import { MEANING_WORDS } from '../../standard/meanings';
 import { findLinetype, type Standard } from '../../standard/standard';
-import { isKnown, type NameWord, tokens, wordMatch, wordsIn } from '../../standard/words';
+import { tokens, wordsIn } from '../../standard/words';
 import { countOne } from '../../tally';
 import { type AuditContext, kindCounts, type LayerUse } from '../context';
 import { LIKELY } from './likely';
+import { becauseOf, type KnownBy, nameLikeness } from './name-likeness';
 
 /** An office layer that a sender's layer may stand for, with the reasons in words. */
 export interface Proposal {
@@ -37,41 +38,10 @@ export interface Stray {
 const NOT_LIKELY = LIKELY - 0.01;
 /** Two proposals nearer to each other than this leave it open which is meant. */
 const AS_NEAR = 0.03;
-/** A word of drawing that a layer has nothing for says that the layer is for something else. */
-const UNMATCHED = 1.4;
-/** Words that tell parts of one thing apart: a layer that has nothing for them can still be for the thing. */
-const PARTS = new Set([
-  'outline',
-  'line',
-  'detail',
-  'new',
-  'edge',
-  'area',
-  'plan',
-  'external',
-  'internal',
-  'anno',
-]);
-const PART = 0.4;
-
-interface NameMatch {
-  readonly likeness: number;
-  /** The two words that are most alike. */
-  readonly pair: readonly [NameWord, NameWord] | null;
-  /** A word says by what it means that this is the layer. */
-  readonly grounded: boolean;
-}
-
-/** The words that an office layer is known by. */
-interface LayerWords {
-  readonly ofName: readonly NameWord[];
-  readonly ofPurpose: readonly NameWord[];
-}
-
-const layerWords = new WeakMap<StandardLayer, LayerWords>();
+const layerWords = new WeakMap<StandardLayer, KnownBy>();
 
 /** Words of a layer of the standard, taken apart once: a drawing can have thousands of names to be held against them. */
-function wordsOfLayer(layer: StandardLayer, { meanings }: Standard): LayerWords {
+function wordsOfLayer(layer: StandardLayer, { meanings }: Standard): KnownBy {
   const known = layerWords.get(layer);
   if (known) return known;
   const meaning = foldName(layer.meaning);
@@ -86,59 +56,6 @@ function wordsOfLayer(layer: StandardLayer, { meanings }: Standard): LayerWords 
   };
   layerWords.set(layer, words);
   return words;
-}
-
-function nameLikeness(
-  stray: readonly NameWord[],
-  { ofName, ofPurpose }: LayerWords,
-  worth: ReadonlyMap<string, number> | undefined,
-): NameMatch {
-  let sum = 0;
-  let weights = 0;
-  let grounded = false;
-  let top: { likeness: number; pair: readonly [NameWord, NameWord] | null } = { likeness: 0, pair: null };
-  for (const own of stray) {
-    const { word } = own;
-    let best = 0;
-    let partner: NameWord | null = null;
-    let means = false;
-    for (const [others, share] of [
-      [ofName, 1],
-      [ofPurpose, 0.85],
-    ] as const)
-      for (const other of others) {
-        // A part is itself or nothing: outlines are no lines.
-        if (word !== other.word && (PARTS.has(word) || PARTS.has(other.word))) continue;
-        const { likeness, by } = wordMatch(word, other.word);
-        if (likeness * share > best) {
-          best = likeness * share;
-          partner = other;
-          means = by === 'meaning';
-        }
-      }
-    // One letter is a discipline's mark: it helps when it agrees, and says little when it does not.
-    const weight =
-      (word.length === 1 && word.charCodeAt(0) < 128 ? 0.25 : (worth?.get(word) ?? 1)) *
-      (best >= 0.5 ? 1 : PARTS.has(word) || PARTS.has(own.said) ? PART : isKnown(word) ? UNMATCHED : 1);
-    sum += best * weight;
-    weights += weight;
-    if (word.length === 1 && !isKnown(word)) continue;
-    if (means && best >= 0.5 && !PARTS.has(word)) grounded = true;
-    if (partner && best * weight > top.likeness) top = { likeness: best * weight, pair: [own, partner] };
-  }
-  return { likeness: weights === 0 ? 0 : sum / weights, pair: top.pair, grounded };
-}
-
-/** Why two words are taken for each other. */
-function becauseOf([own, other]: readonly [NameWord, NameWord]): string {
-  if (own.said === other.said) return `both say “${own.said}”`;
-  if (own.word === other.word)
-    return own.said === own.word
-      ? `“${other.said}” means “${own.said}”`
-      : `“${own.said}” means “${own.word}”`;
-  return wordMatch(own.word, other.word).by === 'letters'
-    ? `“${own.said}” is written like “${other.said}”`
-    : `“${own.said}” reads like “${other.said}”`;
 }
 
 /** Share of the stray's objects whose kind belongs on the layer; null when either side says nothing. */

@@ -72,6 +72,7 @@ import { linesContrast } from './lines/contrast';
 import { linesDashes } from './lines/dashes';
 import { linesMeaning } from './lines/meaning';
 import { linesOnPaper } from './lines/on-paper';
+import { linesOwnFactor } from './lines/own-factor';
 import { linesTooNear } from './lines/too-near';
 import { linesTwoScales } from './lines/two-scales';
 import { linetypesRedefined } from './linetypes/redefined';
@@ -90,6 +91,8 @@ import { parallelsUnknown } from './parallels/unknown';
 import { pensNotHeld } from './pens/not-held';
 import { pensNotPermitted } from './pens/not-permitted';
 import { pensOrder } from './pens/order';
+import { symbolsLayer } from './symbols/layer';
+import { symbolsUnknown } from './symbols/unknown';
 import { unitsScale } from './units/scale';
 import { unitsTrueSize } from './units/true-size';
 import { unitsUnit } from './units/unit';
@@ -123,6 +126,7 @@ export const RULES: readonly Rule[] = [
   linesDashes,
   linesMeaning,
   linesOnPaper,
+  linesOwnFactor,
   linesTwoScales,
   linesContrast,
   linesTooNear,
@@ -171,6 +175,8 @@ export const RULES: readonly Rule[] = [
   parallelsChanged,
   parallelsPlaced,
   parallelsLoose,
+  symbolsUnknown,
+  symbolsLayer,
   geometryDoubled,
   geometryNothing,
   geometryOverlapping,

@@ -5,6 +5,7 @@ import { LAYER_TABLE } from './layers';
 import { LINETYPE_TABLE } from './linetypes';
 import { FILL_TABLE, PARALLEL_TABLE } from './patterns';
 import { DIMENSION_STYLE_TABLE, MEANING_TABLE, TEXT_STYLE_TABLE } from './styles';
+import { SYMBOL_TABLE } from './symbols';
 
 export type { TableKind } from './column';
 
@@ -16,6 +17,7 @@ const KINDS = {
   'dimension-styles': DIMENSION_STYLE_TABLE,
   fills: FILL_TABLE,
   parallels: PARALLEL_TABLE,
+  symbols: SYMBOL_TABLE,
 } as const;
 
 export type TableName = keyof typeof KINDS;

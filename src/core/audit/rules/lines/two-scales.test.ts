@@ -1,8 +1,12 @@
 import type { SpaceComposer } from '../../../dxf/write/space-composer';
+import { lineOf } from '../../../standard/standard';
 import { type Case, office, officeLayer, testRule } from '../testing';
 import { linesTwoScales } from './two-scales';
 
-const standard = office([officeLayer('HIDDEN', { linetype: 'Broken' })]);
+// The pattern is drawn larger than the office has it: with a factor or without, no line is of its size.
+const standard = office([officeLayer('HIDDEN', { linetype: 'Broken' })], {
+  linetypes: [lineOf({ name: 'Continuous' }), lineOf({ name: 'Broken', elementsMm: [3, -1] })],
+});
 
 /** Lines on a sheet in the pattern 6, -2, each with a factor of its own. */
 const lines =

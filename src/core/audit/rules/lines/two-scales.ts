@@ -7,14 +7,13 @@ import { type AuditContext, groupBy, isPlaced } from '../../context';
 import type { Rule, SettleContext } from '../../rule';
 import { words } from '../../value';
 import { mm } from '../lettering/shared';
+import { ownFactorOf, SAME_REPEAT } from './shared';
 
 const messages = {
   other: (count: number, linetype: string, sheet: string, repeat: string, most: string) =>
     `${countOf('line', count)} of “${linetype}” ${count === 1 ? 'repeats' : 'repeat'} every ${repeat} on sheet “${sheet}”; most of them there repeat every ${most}.`,
 };
 
-/** Repeats that differ by less than this share read as one. */
-const SAME = 0.15;
 /** Share of the lines of a sheet that tell how large a pattern is meant. */
 const MOSTLY = 0.6;
 const LEAST = 3;
@@ -101,7 +100,8 @@ function othersIn(context: AuditContext | SettleContext): Other[] {
         row,
         linetype: facts.linetype(row).linetype,
         sheet: shown[0].appearance.sheet,
-        repeatMm: shown[0].repeatMm,
+        // A factor of its own that goes is counted as gone: it has a rule of its own.
+        repeatMm: ownFactorOf(context, row)?.plainMm ?? shown[0].repeatMm,
       });
     }
   const families = groupBy(seen, ({ linetype, sheet }) => `${foldName(linetype)}|${sheet}`);
@@ -110,11 +110,11 @@ function othersIn(context: AuditContext | SettleContext): Other[] {
       if (family.length < LEAST) return [];
       const sorted = family.map(({ repeatMm }) => repeatMm).sort((a, b) => a - b);
       const middle = sorted[Math.floor(sorted.length / 2)];
-      const off = (repeatMm: number): boolean => Math.abs(repeatMm / middle - 1) > SAME;
+      const off = (repeatMm: number): boolean => Math.abs(repeatMm / middle - 1) > SAME_REPEAT;
       const others = family.filter(({ repeatMm }) => off(repeatMm));
       return family.length - others.length < MOSTLY * family.length
         ? []
-        : others.map((one) => ({ ...one, mostMm: middle }));
+        : others.filter(({ row }) => !ownFactorOf(context, row)).map((one) => ({ ...one, mostMm: middle }));
     })
     .sort((a, b) => a.row - b.row);
 }

@@ -1,0 +1,87 @@
+import { isKnown, type NameWord, wordMatch } from '../../standard/words';
+
+/** A word of drawing that a layer has nothing for says that the layer is for something else. */
+const UNMATCHED = 1.4;
+/** Words that tell parts of one thing apart: a layer that has nothing for them can still be for the thing. */
+const PARTS = new Set([
+  'outline',
+  'line',
+  'detail',
+  'new',
+  'edge',
+  'area',
+  'plan',
+  'external',
+  'internal',
+  'anno',
+]);
+const PART = 0.4;
+
+/** How like a name is to what the office calls something. */
+export interface NameMatch {
+  readonly likeness: number;
+  /** The two words that are most alike. */
+  readonly pair: readonly [NameWord, NameWord] | null;
+  /** A word says by what it means that this is the layer. */
+  readonly grounded: boolean;
+}
+
+/** The words that a definition of the office is known by. */
+export interface KnownBy {
+  readonly ofName: readonly NameWord[];
+  readonly ofPurpose: readonly NameWord[];
+}
+
+/** How like the words of a sender's name are to those that a definition of the office is known by. */
+export function nameLikeness(
+  stray: readonly NameWord[],
+  { ofName, ofPurpose }: KnownBy,
+  worth?: ReadonlyMap<string, number>,
+): NameMatch {
+  let sum = 0;
+  let weights = 0;
+  let grounded = false;
+  let top: { likeness: number; pair: readonly [NameWord, NameWord] | null } = { likeness: 0, pair: null };
+  for (const own of stray) {
+    const { word } = own;
+    let best = 0;
+    let partner: NameWord | null = null;
+    let means = false;
+    for (const [others, share] of [
+      [ofName, 1],
+      [ofPurpose, 0.85],
+    ] as const)
+      for (const other of others) {
+        // A part is itself or nothing: outlines are no lines.
+        if (word !== other.word && (PARTS.has(word) || PARTS.has(other.word))) continue;
+        const { likeness, by } = wordMatch(word, other.word);
+        if (likeness * share > best) {
+          best = likeness * share;
+          partner = other;
+          means = by === 'meaning';
+        }
+      }
+    // One letter is a discipline's mark: it helps when it agrees, and says little when it does not.
+    const weight =
+      (word.length === 1 && word.charCodeAt(0) < 128 ? 0.25 : (worth?.get(word) ?? 1)) *
+      (best >= 0.5 ? 1 : PARTS.has(word) || PARTS.has(own.said) ? PART : isKnown(word) ? UNMATCHED : 1);
+    sum += best * weight;
+    weights += weight;
+    if (word.length === 1 && !isKnown(word)) continue;
+    if (means && best >= 0.5 && !PARTS.has(word)) grounded = true;
+    if (partner && best * weight > top.likeness) top = { likeness: best * weight, pair: [own, partner] };
+  }
+  return { likeness: weights === 0 ? 0 : sum / weights, pair: top.pair, grounded };
+}
+
+/** Why two words are taken for each other. */
+export function becauseOf([own, other]: readonly [NameWord, NameWord]): string {
+  if (own.said === other.said) return `both say “${own.said}”`;
+  if (own.word === other.word)
+    return own.said === own.word
+      ? `“${other.said}” means “${own.said}”`
+      : `“${own.said}” means “${own.word}”`;
+  return wordMatch(own.word, other.word).by === 'letters'
+    ? `“${own.said}” is written like “${other.said}”`
+    : `“${own.said}” reads like “${other.said}”`;
+}
