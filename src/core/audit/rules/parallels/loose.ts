@@ -29,6 +29,7 @@ export const parallelsLoose: Rule = {
     stage: 'layers',
     weight: 'note',
     correction: 'choice',
+    ways: { gather: 'made runs of the set' },
     what: 'Lines that lie side by side as those of a set of the standard do are drawn in that set.',
     why: 'Loose lines stay as they are when the set is changed, and one of them is forgotten when the others are moved.',
     source: 'Practice: walls, kerbs and ducts are drawn in sets, so that they follow them',
