@@ -177,6 +177,12 @@ def plant_more(planting):
     sides = list(zip(square, square[1:] + square[:1]))
     area(None, 280, square, around=sides)
     area("fills/open", 360, square, around=[(square[0], square[1]), ((50, 0.8), square[2]), *sides[2:]])
+    # Colours that run into each other.
+    if version != "R2000":
+        tint = sheet.add_hatch(color=256, dxfattribs={"layer": "FILLS"})
+        tint.set_gradient(color1=(20, 90, 160), color2=(255, 255, 255), rotation=30)
+        tint.paths.add_polyline_path([(440 + dx, 190 + dy) for dx, dy in square], is_closed=True)
+        keep("fills/unknown", tint.dxf.handle)
     # A body, which not every program can show.
     keep("file/foreign", sheet.add_3dsolid(dxfattribs=at).dxf.handle)
 

@@ -1,9 +1,10 @@
 import type { Operation } from '../audit/operation';
+import { rgbOf } from '../dxf/colour';
 import { rangeOf } from '../dxf/drawing';
 import { addIslands, setFillPattern, spreadFillPattern } from '../dxf/edit/edit-fill';
 import { sendBehind } from '../dxf/edit/edit-order';
 import { tieFill } from '../dxf/edit/tie-fill';
-import { familiesOf } from '../standard/fills';
+import { familiesOf, gradientOf } from '../standard/fills';
 import { findFill } from '../standard/standard';
 import type { ApplyingHand } from './apply-lettering';
 
@@ -56,10 +57,11 @@ export function applyFills(hand: ApplyingHand, rule: string, operation: FillOper
     const scale = operation.unitsPerMm[i];
     const turn = fill.angle === 'host' ? drawing.reader.findNumber(rangeOf(drawing, row), 52, 0) : 0;
     setFillPattern(editor, row, {
-      name: fill.kind === 'solid' ? 'SOLID' : fill.name,
+      name: fill.kind === 'lines' ? fill.name : 'SOLID',
       angleDeg: turn,
       scale,
       families: fill.kind === 'lines' ? familiesOf(fill, scale, turn) : [],
+      ...(fill.kind === 'gradient' ? { gradient: gradientOf(fill, rgbOf(facts.look(row).colour)) } : {}),
     });
     objectChange(rule, row, 'pattern', before, fill.name);
   }

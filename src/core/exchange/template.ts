@@ -1,5 +1,4 @@
 import { putTerminator } from '../dimension/put-part';
-import { rgbOf } from '../dxf/colour';
 import { nearestNumber } from '../dxf/edit/storable-colour';
 import { foldName } from '../dxf/interner';
 import type { ObjectKind } from '../dxf/object-kinds';
@@ -13,7 +12,7 @@ import { newParallelSet } from '../records/parallel-set-record';
 import { newTextStyle } from '../records/text-style-record';
 import type { StandardLayer } from '../standard/definitions';
 import { dimensionValues, type StandardDimensionStyle } from '../standard/dimension-settings';
-import { familiesOf, type StandardFill } from '../standard/fills';
+import { familiesOf, gradientOf, type StandardFill } from '../standard/fills';
 import { wordLook, wordWidthMm } from '../standard/line-words';
 import { nameMatcher } from '../standard/name-patterns';
 import { inOrder, type StandardParallelSet, widthOf } from '../standard/parallels';
@@ -338,8 +337,6 @@ export function putFill(
   }
   const { material, basis, angle, origin, clearOfText, behind, clause, notes, lines, colour } = fill;
   const { kind, gradientDeg, layer, name, secondColour } = fill;
-  const rgb = (number: number | null, fallback: number): number =>
-    number === null ? fallback : rgbOf({ number });
   space.patternFill(
     { ...props, ...(colour === null ? {} : { colour }) },
     [corners],
@@ -348,9 +345,7 @@ export function putFill(
       angleDeg: 0,
       scale,
       families,
-      ...(kind === 'gradient'
-        ? { gradient: { from: rgb(colour, 0), to: rgb(secondColour, 0xffffff), angleDeg: gradientDeg } }
-        : {}),
+      ...(kind === 'gradient' ? { gradient: gradientOf(fill) } : {}),
     },
     {
       // What the format says itself is read from there; a solid has no name of its own.

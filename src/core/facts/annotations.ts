@@ -4,7 +4,7 @@ import { shapeOf } from '../dxf/read/decode';
 import { wordsOf } from '../dxf/read/decode-text';
 import { type DimensionSettings, dimensionSettings, overrideTags } from '../dxf/read/dimension-style';
 import { type Measured, measureOf } from '../dxf/read/measure';
-import type { FillShape } from '../dxf/shapes';
+import type { FillShape, Gradient } from '../dxf/shapes';
 import { composeSpace, IDENTITY_SPACE, planOf } from '../geometry/space';
 import { applyX, applyY } from '../geometry/transform';
 import { readDimensionValues } from '../records/dimension-record';
@@ -92,6 +92,8 @@ export interface FillFact {
   /** Pattern as the drawing names it. */
   readonly pattern: string;
   readonly kind: 'lines' | 'solid' | 'gradient';
+  /** How its colours run; null for any other fill. */
+  readonly gradient: Gradient | null;
   /** Distance of the lines of each family square to them, and their angle, drawing units and radians. */
   readonly families: readonly { readonly spacing: number; readonly angleRad: number }[];
   /** The fill follows its boundary when that changes. */
@@ -109,6 +111,7 @@ export function fillFact(drawing: Drawing, row: number): FillFact | null {
     row,
     pattern: drawing.reader.findText(range, 2),
     kind: shape.gradient ? 'gradient' : shape.solid ? 'solid' : 'lines',
+    gradient: shape.gradient,
     families: familiesOf(shape),
     tied: drawing.reader.findInt(range, 71) === 1,
     loops: shape.loops.length,

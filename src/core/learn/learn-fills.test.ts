@@ -91,3 +91,34 @@ describe('the layer of a fill', () => {
     expect(learnt(['HATCH', 'WALL', 'WALL', 'SITE'])).toEqual(['', 0]);
   });
 });
+
+it('takes gradients by their colours, and their drawing keeps what was learnt', () => {
+  const file = new DrawingComposer({ version: 'AC1024', units: 4 });
+  file.layer({ name: 'WATER', colour: 5, widthMm: 0.25 });
+  const runs = [
+    { from: 0x1a4d80, to: 0xffffff, angleDeg: 30 },
+    { from: 0x1a4d80, to: 0xffffff, angleDeg: 75 },
+    { from: 0x0000ff, to: 0x00ffff, angleDeg: -90 },
+  ];
+  for (const [i, gradient] of runs.entries())
+    file.model.patternFill(
+      { layer: 'WATER' },
+      [
+        [
+          [1000 * i, 0],
+          [1000 * i + 800, 0],
+          [1000 * i + 800, 800],
+        ],
+      ],
+      { name: 'SOLID', angleDeg: 0, scale: 1, families: [], gradient },
+    );
+  const read = readDrawing(file.bytes());
+  if (!read.ok) throw new Error(read.problem.message);
+  const learnt = learnStandard(read.value, 'Learnt');
+  expect(learnt.fills).toMatchObject([
+    { kind: 'gradient', secondColour: null, angle: 'host', layer: 'WATER' },
+    { name: 'GRADIENT-5-4', kind: 'gradient', colour: 5, secondColour: 4, gradientDeg: 270, angle: 'fixed' },
+  ]);
+  const { findings } = audit(read.value, learnt);
+  expect(findings.filter(({ rule }) => rule.startsWith('fills/'))).toEqual([]);
+});

@@ -1,7 +1,8 @@
 import { type Drawing, layerNameOf, rangeOf } from '../dxf/drawing';
+import { nearestNumber } from '../dxf/edit/storable-colour';
 import { foldName } from '../dxf/interner';
 import { shapeOf } from '../dxf/read/decode';
-import type { FillShape } from '../dxf/shapes';
+import type { FillShape, Gradient } from '../dxf/shapes';
 import { Facts } from '../facts/facts';
 import { type FillLine, fillSchema, linesOf, type StandardFill } from '../standard/fills';
 import { countOne } from '../tally';
@@ -44,7 +45,8 @@ export function learnFills(drawing: Drawing, layers: ReadonlySet<string>): Stand
     found.set(name, of);
     countOne(of.layers, fill.layer);
     countOne(of.colours, fill.colour);
-    if (!isDecided(drawing, row)) of.turns.add(rounded(turnOf(drawing, row)));
+    if (!isDecided(drawing, row))
+      of.turns.add(fill.kind === 'gradient' ? fill.gradientDeg : rounded(turnOf(drawing, row)));
     of.origins.add(fill.lines.map(({ originMm }) => originMm.map((mm) => mm.toFixed(1)).join(' ')).join(';'));
     // What is a little larger or smaller is the same.
     const lines = fill.lines.map((line) => `${Math.round(line.angleDeg)} ${line.spacingMm.toPrecision(2)}`);
@@ -95,7 +97,8 @@ function turned(line: FillLine, deg: number): FillLine {
 function fillOf(facts: Facts, row: number, layers: ReadonlySet<string>): StandardFill | null {
   const { drawing } = facts;
   const shape = shapeOf(drawing, row);
-  if (shape?.type !== 'fill') return null;
+  // A standard has gradients along a line, and no others.
+  if (shape?.type !== 'fill' || (shape.gradient && shape.gradient.form !== 'linear')) return null;
   const range = rangeOf(drawing, row);
   const own = kept(drawing, range);
   const decided = isDecided(drawing, row);
@@ -112,9 +115,23 @@ function fillOf(facts: Facts, row: number, layers: ReadonlySet<string>): Standar
       : { lines: [] }),
     layer: layers.has(foldName(layer)) ? layer : '',
     colour: colour > 0 && colour < 256 ? colour : null,
+    ...(shape.gradient ? gradientFrom(shape.gradient) : {}),
     ...own,
   });
   return made.success ? made.data : null;
+}
+
+/** A gradient by its colours, which are all that is known of it: the format has no name for one. */
+function gradientFrom({ colours, angleRad }: Gradient): Partial<StandardFill> {
+  const [from, to] = colours.map((rgb) => nearestNumber(rgb));
+  const isWhite = colours[1] === 0xffffff;
+  const deg = (((angleRad * 180) / Math.PI) % 360) + 360;
+  return {
+    name: `GRADIENT-${from}-${isWhite ? 'WHITE' : to}`,
+    colour: from,
+    secondColour: isWhite ? null : to,
+    gradientDeg: rounded(deg % 360),
+  };
 }
 
 /** Lines as a template of ours has them: written with the factor that it shows them at, which is taken out again. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { rgbOf } from '../dxf/colour';
 import type { LineFamily } from '../geometry/hatch';
 import { formatDashes } from './line-words';
 import { REDUCTIONS } from './scales';
@@ -108,6 +109,21 @@ export function familiesOf(fill: StandardFill, scale = 1, turnDeg = 0): LineFami
     };
   });
 }
+
+/**
+ * How the colours of a gradient run: red, green and blue, and the direction.
+ * @param ofLayer colour of the layer that it lies on, for one that takes it from there
+ */
+export const gradientOf = (
+  { colour, secondColour, gradientDeg }: StandardFill,
+  ofLayer = 0,
+): { readonly from: number; readonly to: number; readonly angleDeg: number } => ({
+  from: colour === null ? ofLayer : rgbOf({ number: colour }),
+  to: secondColour === null ? WHITE : rgbOf({ number: secondColour }),
+  angleDeg: gradientDeg,
+});
+
+const WHITE = 0xffffff;
 
 /** Clear space between lines that print apart, mm. Source: ISO 128-2, from memory. */
 const APART_MM = 0.7;

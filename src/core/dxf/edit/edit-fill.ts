@@ -1,7 +1,7 @@
 import { rangeOf } from '../drawing';
 import { decimal } from '../real';
 import type { EditBase } from './edit-base';
-import { type FillPattern, patternTags } from './fill-tags';
+import { type FillPattern, GRADIENTS_FROM, gradientTags, patternTags } from './fill-tags';
 
 /** Codes of the lines of a pattern, behind the boundary and before the points that it was picked by. */
 const PATTERN_CODES = new Set([52, 41, 77, 78, 53, 43, 44, 45, 46, 79, 49]);
@@ -23,6 +23,26 @@ export function setFillPattern(base: EditBase, row: number, pattern: FillPattern
   while (end < range.end && PATTERN_CODES.has(codes[end])) end++;
   if (end > kind + 1) base.edits.removeRange(kind + 1, end);
   if (pattern.families.length > 0) base.edits.insertBefore(end, patternTags(pattern));
+  setGradient(base, row, pattern.gradient);
+}
+
+/** Codes of a gradient, which stands behind everything else of a fill. */
+const GRADIENT_CODES = new Set([450, 451, 452, 453, 460, 461, 462, 463, 63, 421, 470]);
+
+/** Takes a fill its gradient, and gives it another one where there is one. */
+function setGradient(base: EditBase, row: number, gradient: FillPattern['gradient']): void {
+  const { reader, document } = base.drawing;
+  const { codes } = document.tags;
+  const range = rangeOf(base.drawing, row);
+  const start = reader.find(range, 450);
+  let end = start;
+  while (start >= 0 && end < range.end && GRADIENT_CODES.has(codes[end])) end++;
+  if (end > start) base.edits.removeRange(start, end);
+  if (!gradient || document.version < GRADIENTS_FROM) return;
+  // Behind the points that the fill was picked by, and before extended data.
+  let at = start >= 0 ? end : range.end;
+  while (at > range.start && codes[at - 1] >= 1000) at--;
+  base.edits.insertBefore(at, gradientTags(gradient));
 }
 
 /** Codes of a pattern that are lengths: its scale, the steps from line to line, and dashes. Base points are told apart. */

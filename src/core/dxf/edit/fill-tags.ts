@@ -8,7 +8,12 @@ export interface FillPattern {
   readonly angleDeg: number;
   readonly scale: number;
   readonly families: readonly LineFamily[];
+  /** Colours, red, green and blue, and the direction that they run in; absent for any other fill. */
+  readonly gradient?: { readonly from: number; readonly to: number; readonly angleDeg: number };
 }
+
+/** Versions from this one on hold gradients. */
+export const GRADIENTS_FROM = 'AC1018';
 
 /** The lines of a pattern as a fill holds them, behind the kind of the pattern. */
 export const patternTags = ({ angleDeg, scale, families }: FillPattern): NewTag[] => [
@@ -26,3 +31,24 @@ export const patternTags = ({ angleDeg, scale, families }: FillPattern): NewTag[
     ...family.dashes.map((dash): NewTag => ({ code: 49, value: decimal(dash) })),
   ]),
 ];
+
+/** A gradient as a fill holds it, behind everything else of it. */
+export function gradientTags(gradient: NonNullable<FillPattern['gradient']>): NewTag[] {
+  const stop = (at: string, rgb: number): NewTag[] => [
+    { code: 463, value: at },
+    { code: 63, value: 7 },
+    { code: 421, value: rgb },
+  ];
+  return [
+    { code: 450, value: 1 },
+    { code: 451, value: 0 },
+    { code: 460, value: decimal((gradient.angleDeg * Math.PI) / 180) },
+    { code: 461, value: '0.0' },
+    { code: 452, value: 0 },
+    { code: 462, value: '0.0' },
+    { code: 453, value: 2 },
+    ...stop('0.0', gradient.from),
+    ...stop('1.0', gradient.to),
+    { code: 470, value: 'LINEAR' },
+  ];
+}

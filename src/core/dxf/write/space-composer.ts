@@ -1,14 +1,12 @@
 import { append } from '../../append';
-import type { LineFamily } from '../../geometry/hatch';
 import type { NewTag } from '../edit/edits';
-import { patternTags } from '../edit/fill-tags';
+import { type FillPattern, GRADIENTS_FROM, gradientTags, patternTags } from '../edit/fill-tags';
 import { ownData } from '../edit/record-bodies';
 import { WIDTH_FROM_SYMBOL } from '../objects';
 import { decimal } from '../real';
 import { drawDimension } from './composer-dimension';
 import {
   addReactor,
-  gradientTags,
   type HostOf,
   oldView,
   ownSettings,
@@ -267,14 +265,7 @@ export class SpaceComposer {
   patternFill(
     props: Props,
     loops: readonly (readonly Point[])[],
-    pattern: {
-      readonly name: string;
-      readonly angleDeg: number;
-      readonly scale: number;
-      readonly families: readonly LineFamily[];
-      /** From one colour to another, red, green and blue. */
-      readonly gradient?: { readonly from: number; readonly to: number; readonly angleDeg: number };
-    },
+    pattern: FillPattern,
     own?: unknown,
     tiedTo: readonly string[] = [],
   ): void {
@@ -306,7 +297,7 @@ export class SpaceComposer {
       { code: 76, value: 0 },
       ...(solid ? [] : patternTags(pattern)),
       { code: 98, value: 0 },
-      ...(gradient && this.file.version >= 'AC1018' ? gradientTags(gradient) : []),
+      ...(gradient && this.file.version >= GRADIENTS_FROM ? gradientTags(gradient) : []),
       ...(own === undefined ? [] : ownData(own)),
     ]);
     for (const boundary of new Set(tiedTo)) addReactor(this.records, boundary, handle);

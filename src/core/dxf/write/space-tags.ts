@@ -52,26 +52,6 @@ export type DimensionPicture = [
   text: string,
 ];
 
-export function gradientTags(gradient: { from: number; to: number; angleDeg: number }): NewTag[] {
-  const stop = (at: string, rgb: number): NewTag[] => [
-    { code: 463, value: at },
-    { code: 63, value: 7 },
-    { code: 421, value: rgb },
-  ];
-  return [
-    { code: 450, value: 1 },
-    { code: 451, value: 0 },
-    { code: 460, value: decimal((gradient.angleDeg * Math.PI) / 180) },
-    { code: 461, value: '0.0' },
-    { code: 452, value: 0 },
-    { code: 462, value: '0.0' },
-    { code: 453, value: 2 },
-    ...stop('0.0', gradient.from),
-    ...stop('1.0', gradient.to),
-    { code: 470, value: 'LINEAR' },
-  ];
-}
-
 /** The oldest version keeps what a viewport shows in extended data, in this order. */
 
 export function oldView([x, y]: Point, height: number): NewTag[] {

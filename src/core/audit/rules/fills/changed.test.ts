@@ -153,7 +153,7 @@ it('gives the lines of the standard in the size of the scale, and leaves the bou
   expect(after.fill(row)!.families[0].angleRad).toBeCloseTo((20 * Math.PI) / 180, 9);
 });
 
-it('says what of fills it does not look at: where those are counted from that the standard ties to what they fill, and gradients', () => {
+it('says what of fills it does not look at: where those are counted from that the standard ties to what they fill, and gradients that run back again', () => {
   const hosted = { ...standard, fills: [{ ...CONCRETE, origin: 'host' as const }] };
   const bytes = bytesOf({
     draw: (file) => {
@@ -167,13 +167,14 @@ it('says what of fills it does not look at: where those are counted from that th
       });
     },
   });
-  const read = readDrawing(bytes);
+  const back = new TextDecoder().decode(bytes).replace(/LINEAR(?=\r?\n)/, 'CYLINDER');
+  const read = readDrawing(new TextEncoder().encode(back));
   if (!read.ok) throw new Error(read.problem.message);
   const fills = audit(read.value, hosted).looked.find(({ family }) => family === 'fills');
   expect(fills?.why).toEqual(
     expect.arrayContaining([
       'where the lines of 1 fill are counted from: the standard ties them to what they fill',
-      'the colours of 1 gradient',
+      '1 fill with a gradient from the middle or back again, which a standard has no place for',
     ]),
   );
 });

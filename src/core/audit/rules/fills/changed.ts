@@ -15,7 +15,6 @@ const messages = {
     `how large the lines of ${fills(count)} print: no scale shows them, or several do`,
   hosted: (count: number) =>
     `where the lines of ${fills(count)} are counted from: the standard ties them to what they fill`,
-  gradients: (count: number) => `the colours of ${count === 1 ? '1 gradient' : `${count} gradients`}`,
 };
 
 const settings = z.strictObject({
@@ -47,11 +46,9 @@ export const fillsChanged: Rule = {
     const found = new Map<number, Difference>();
     let unseen = 0;
     let hosted = 0;
-    let gradients = 0;
     return {
       on: {
         fill(row) {
-          if (context.facts.fill(row)?.kind === 'gradient') gradients++;
           const fill = standardFill(context, row);
           if (!fill) return;
           const difference = differenceOf(context, own, row, fill);
@@ -63,7 +60,6 @@ export const fillsChanged: Rule = {
       *finish() {
         if (unseen > 0) context.notChecked(messages.unseen(unseen));
         if (hosted > 0) context.notChecked(messages.hosted(hosted));
-        if (gradients > 0) context.notChecked(messages.gradients(gradients));
         const groups = groupBy(found.keys(), (row) => {
           const { fill, what, found: is } = found.get(row)!;
           return `${fill.name}|${what}|${is}`;
@@ -91,7 +87,7 @@ export const fillsChanged: Rule = {
   },
 };
 
-/** The fill of the standard that a fill of the drawing is called by; gradients are not held against any. */
+/** The fill of the standard that a fill of the drawing is called by; gradients are known by their colours, and cannot be otherwise. */
 function standardFill(context: AuditContext, row: number): StandardFill | undefined {
   const fact = drawnFill(context, row);
   const fill = fact && fillNamed(context.standard.fills, fact);

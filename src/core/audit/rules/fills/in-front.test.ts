@@ -14,6 +14,14 @@ const SQUARE = [
 ] as const;
 const solid = (model: SpaceComposer): void =>
   model.patternFill(on, [SQUARE], { name: 'SOLID', angleDeg: 0, scale: 1, families: [] });
+const gradient = (model: SpaceComposer): void =>
+  model.patternFill(on, [SQUARE], {
+    name: 'SOLID',
+    angleDeg: 0,
+    scale: 1,
+    families: [],
+    gradient: { from: 0x0000ff, to: 0xffffff, angleDeg: 0 },
+  });
 const drawn =
   (...parts: ((model: SpaceComposer) => void)[]): Case['draw'] =>
   (file) => {
@@ -40,6 +48,13 @@ testRule(fillsInFront, {
       draw: drawn(outside, inside, around, solid),
       messages: ['1 fill on layer “WALL” hides 2 lines, drawn over them.'],
       expected: 'behind the lines',
+      leaves: 0,
+    },
+    {
+      name: 'a gradient over a line',
+      standard,
+      draw: drawn(outside, inside, gradient),
+      messages: ['1 fill on layer “WALL” hides 1 line, drawn over it.'],
       leaves: 0,
     },
   ],

@@ -67,11 +67,11 @@ export const fillsInFront: Rule = {
   }),
 };
 
-/** How many lines a solid fill hides in whole or in part. */
+/** How many lines a solid fill or a gradient hides in whole or in part. */
 function hiddenBy(context: AuditContext, row: number): number {
   const { drawing, facts, standard } = context;
   const made = drawnFill(context, row);
-  if (made?.kind !== 'solid' || !facts.look(row).shows) return 0;
+  if (!made || made.kind === 'lines' || !facts.look(row).shows) return 0;
   if (fillNamed(standard.fills, made)?.behind === false) return 0;
   const box = facts.box(row);
   if (!box) return 0;

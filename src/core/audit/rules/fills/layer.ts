@@ -4,7 +4,7 @@ import type { StandardFill } from '../../../standard/fills';
 import { type AuditContext, clauseOf, groupBy } from '../../context';
 import type { Rule } from '../../rule';
 import { named } from '../../value';
-import { drawnFill, fills } from './shared';
+import { drawnFill, fills, fillsMeant } from './shared';
 
 const messages = {
   wrong: (count: number, name: string, layer: string, wanted: string) =>
@@ -70,9 +70,7 @@ export const fillsLayer: Rule = {
 function placedOn(context: AuditContext, row: number): StandardFill | undefined {
   const fact = drawnFill(context, row);
   if (!fact) return undefined;
-  const { fills: all } = context.standard;
-  const exact = all.find(({ name }) => foldName(name) === foldName(fact.pattern));
-  const meant = exact ? [exact] : fact.kind === 'solid' ? all.filter(({ kind }) => kind === 'solid') : [];
+  const meant = fillsMeant(context.standard.fills, fact);
   const layer = foldName(context.layerUse(row).name);
   if (meant.some((fill) => fill.layer === '' || foldName(fill.layer) === layer)) return undefined;
   return meant.find((fill) => {

@@ -126,7 +126,7 @@ function underOf(context: AuditContext, own: Settings, row: number): Under[] {
       if (!made || !facts.look(fill).shows || fillNamed(standard.fills, made)?.clearOfText === false)
         return [];
       // A tint under a text is no fault; over it, it hides it.
-      const hidden = made.kind === 'solid';
+      const hidden = made.kind !== 'lines';
       if (hidden && !isDrawnLater(drawing, fill, row)) return [];
       if (!isWithin(context, fill, box)) return [];
       const mmPerUnit = facts.oneScale(row);

@@ -1,5 +1,8 @@
+import { hexOf } from '../../../dxf/colour';
 import type { Drawing } from '../../../dxf/drawing';
+import { nearestNumber } from '../../../dxf/edit/storable-colour';
 import { foldName } from '../../../dxf/interner';
+import type { Gradient } from '../../../dxf/shapes';
 import type { FillFact } from '../../../facts/annotations';
 import type { Facts } from '../../../facts/facts';
 import type { StandardFill } from '../../../standard/fills';
@@ -8,20 +11,48 @@ import type { Settlement } from '../../rule';
 
 export const fills = (count: number): string => (count === 1 ? '1 fill' : `${count} fills`);
 
-/** The fill of the standard that a name means; a solid one is called the same in every file. */
-export function fillNamed(
-  standardFills: readonly StandardFill[],
-  { pattern, kind }: FillFact,
-): StandardFill | undefined {
-  if (kind === 'solid') return standardFills.find((one) => one.kind === 'solid');
-  return standardFills.find((one) => foldName(one.name) === foldName(pattern));
+/**
+ * The fills of the standard that a fill can be: the one of its name; of solids and gradients, which are called the same in every
+ * file, all solids, and the gradients whose colours run alike.
+ */
+export function fillsMeant(
+  all: readonly StandardFill[],
+  { pattern, kind, gradient }: FillFact,
+): StandardFill[] {
+  if (gradient) return all.filter((one) => isGradient(one, gradient));
+  const exact = all.find(({ name }) => foldName(name) === foldName(pattern));
+  return exact ? [exact] : kind === 'solid' ? all.filter((one) => one.kind === 'solid') : [];
 }
 
-/** What is known of a fill that a person made; null for those in pictures that programs make, and for gradients. */
-export function drawnFill({ drawing, facts }: AuditContext, row: number): FillFact | null {
-  const fact = isGenerated(drawing, row) ? null : facts.fill(row);
-  return fact && fact.kind !== 'gradient' ? fact : null;
+/** The first fill of the standard that a fill can be. */
+export const fillNamed = (all: readonly StandardFill[], fact: FillFact): StandardFill | undefined =>
+  fillsMeant(all, fact)[0];
+
+/** Directions of gradients that differ by less are one, degrees. */
+const SAME_DIRECTION = 1;
+
+/** Whether the colours of a gradient run as those of one of the standard do. What the standard leaves to the layer can be any colour. */
+function isGradient(fill: StandardFill, { colours: [from, to], angleRad, form }: Gradient): boolean {
+  if (fill.kind !== 'gradient' || form !== 'linear') return false;
+  const off = ((((angleRad * 180) / Math.PI - fill.gradientDeg + 180) % 360) + 360) % 360;
+  return (
+    (fill.colour === null || nearestNumber(from) === fill.colour) &&
+    (fill.secondColour === null ? to === WHITE : nearestNumber(to) === fill.secondColour) &&
+    (fill.angle === 'host' || Math.abs(off - 180) <= SAME_DIRECTION)
+  );
 }
+
+const WHITE = 0xffffff;
+
+/** "from #1a4d80 to #ffffff at 45°": how the colours of a gradient run, in words. */
+export const formatGradient = ({ colours: [from, to], angleRad }: Gradient): string => {
+  const deg = ((((angleRad * 180) / Math.PI) % 360) + 360) % 360;
+  return `from ${hexOf(from)} to ${hexOf(to)} at ${Number(deg.toFixed(1)) % 360}°`;
+};
+
+/** What is known of a fill that a person made; null for those in pictures that programs make. */
+export const drawnFill = ({ drawing, facts }: AuditContext, row: number): FillFact | null =>
+  isGenerated(drawing, row) ? null : facts.fill(row);
 
 /**
  * Units of the drawing in a mm of a fill of the standard: on paper as the one scale that shows it has it, in the model by the
@@ -32,7 +63,7 @@ export function unitsPerMm(
   row: number,
   { basis, kind }: StandardFill,
 ): number | null {
-  if (kind === 'solid') return 1;
+  if (kind !== 'lines') return 1;
   const container = drawing.containers[drawing.objects.container[row]];
   // On a sheet itself nothing says at which scale a part of a model is drawn there.
   if (basis === 'model')

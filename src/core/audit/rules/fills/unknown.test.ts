@@ -64,6 +64,120 @@ testRule(fillsUnknown, {
   ],
 });
 
+const FADE = fillSchema.parse({
+  name: 'FADE',
+  kind: 'gradient',
+  colour: 5,
+  secondColour: null,
+  gradientDeg: 30,
+  layer: 'WALL',
+});
+const WATER = fillSchema.parse({
+  name: 'WATER',
+  kind: 'gradient',
+  colour: 5,
+  secondColour: 4,
+  angle: 'host',
+});
+const shaded = office([officeLayer('WALL')], { fills: [CONCRETE, FADE, WATER] });
+
+/** A square with a gradient: blue to another colour. */
+const faded =
+  (to: number, angleDeg: number, from = 0x0000ff) =>
+  (file: DrawingComposer): void => {
+    file.layer(GOOD);
+    file.model.patternFill({ layer: 'WALL' }, [SQUARE], {
+      name: 'SOLID',
+      angleDeg: 0,
+      scale: 1,
+      families: [],
+      gradient: { from, to, angleDeg },
+    });
+    file.sheet('A', 420, 297).viewport({ layer: 'WALL' }, [200, 150], 380, 260, [2000, 1500], 50);
+  };
+
+testRule(fillsUnknown, {
+  accept: [
+    {
+      name: 'a gradient of the standard, and a hair beside its direction',
+      standard: shaded,
+      draw: (file) => {
+        faded(0xffffff, 30)(file);
+        file.model.patternFill({ layer: 'WALL' }, [SQUARE], {
+          name: 'SOLID',
+          angleDeg: 0,
+          scale: 1,
+          families: [],
+          gradient: { from: 0x0000ff, to: 0xffffff, angleDeg: 389.5 },
+        });
+      },
+    },
+    { name: 'one that turns with what it fills', standard: shaded, draw: faded(0x00ffff, 77) },
+  ],
+  reject: [
+    {
+      name: 'a gradient in another direction',
+      standard: shaded,
+      draw: faded(0xffffff, 75),
+      messages: ['Gradient from #0000ff to #ffffff at 75° is not in the standard (1 fill).'],
+      expected: 'a fill of the standard',
+      found: 'from #0000ff to #ffffff at 75°',
+    },
+    {
+      name: 'a gradient of other colours',
+      standard: shaded,
+      draw: faded(0xffffff, 30, 0x00ff00),
+      messages: ['Gradient from #00ff00 to #ffffff at 30° is not in the standard (1 fill).'],
+    },
+  ],
+});
+
+it('gives a gradient another one of the standard, or lines, and lines a gradient', () => {
+  const first = bytesOf({ draw: faded(0xff0000, 0) });
+  let bytes = first;
+  for (const [to, wanted] of [
+    ['WATER', { kind: 'gradient', pattern: 'SOLID', gradient: { colours: [0x0000ff, 0x00ffff] } }],
+    ['CONCRETE', { kind: 'lines', pattern: 'CONCRETE', gradient: null }],
+    ['FADE', { kind: 'gradient', pattern: 'SOLID', gradient: { colours: [0x0000ff, 0xffffff] } }],
+  ] as const) {
+    // None of what is drawn is of the standard that asks.
+    const asked = { ...shaded, fills: [CONCRETE, FADE, WATER].filter(({ name }) => name === to) };
+    const [found] = findingsOf(bytes, asked, fillsUnknown);
+    const result = correctDrawing(bytes, asked, {
+      findings: [],
+      decisions: [{ finding: found.key, option: 'map', to }],
+    });
+    if (!result.ok) throw new Error(result.problem.message);
+    expect(result.value.unsettled).toEqual([]);
+    const [before, after] = [bytes, result.value.bytes].map((one) => factsOf(openedFill(one), 0.25));
+    bytes = result.value.bytes;
+    const row = after.rowsOfKind('fill')[0];
+    expect(after.fill(row)).toMatchObject(wanted);
+    expect([...after.edges(row)]).toEqual([...before.edges(row)]);
+    expect(findingsOf(bytes, asked, fillsUnknown)).toEqual([]);
+  }
+  // There and back there is nothing left over: as many tags as a gradient has.
+  const lengths = [first, bytes].map((one) => new TextDecoder().decode(one).split('\n').length);
+  expect(lengths[1]).toBe(lengths[0]);
+});
+
+const openedFill = (bytes: Uint8Array) => {
+  const read = readDrawing(bytes);
+  if (!read.ok) throw new Error(read.problem.message);
+  return read.value;
+};
+
+it('gives no gradient where the version has none', () => {
+  const bytes = bytesOf({ version: 'AC1015', draw: filled('DIAG_7', 45, 140) });
+  const [found] = findingsOf(bytes, shaded, fillsUnknown);
+  const result = correctDrawing(bytes, shaded, {
+    findings: [],
+    decisions: [{ finding: found.key, option: 'map', to: 'FADE' }],
+  });
+  if (!result.ok) throw new Error(result.problem.message);
+  expect(result.value.unsettled.map(({ why }) => why)).toEqual(['This version has no place for gradients.']);
+});
+
 describe('a sender’s fill', () => {
   const bytes = bytesOf({ draw: filled('DIAG_7', 45, 140) });
   const [found] = findingsOf(bytes, standard, fillsUnknown);

@@ -1,5 +1,7 @@
 import { layerNameOf } from '../../../dxf/drawing';
+import { GRADIENTS_FROM } from '../../../dxf/edit/fill-tags';
 import { foldName } from '../../../dxf/interner';
+import type { FillFact } from '../../../facts/annotations';
 import type { StandardFill } from '../../../standard/fills';
 import { findFill } from '../../../standard/standard';
 import { type AuditContext, groupBy } from '../../context';
@@ -8,11 +10,22 @@ import { LIKELY, POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
 import type { Rule, SettleContext } from '../../rule';
 import { named, words } from '../../value';
-import { anglesOf, drawnAs, drawnFill, fillNamed, fills, unitsPerMm, wantedAngles } from './shared';
+import {
+  anglesOf,
+  drawnAs,
+  drawnFill,
+  fillNamed,
+  fills,
+  formatGradient,
+  unitsPerMm,
+  wantedAngles,
+} from './shared';
 
 const messages = {
+  others: (count: number) =>
+    `${fills(count)} with a gradient from the middle or back again, which a standard has no place for`,
   unknown: (name: string, count: number) => `Fill “${name}” is not in the standard (${fills(count)}).`,
-  gradients: (count: number) => `${fills(count)} with a gradient`,
+  gradient: (says: string, count: number) => `Gradient ${says} is not in the standard (${fills(count)}).`,
 };
 
 /** Angles that differ by less are one, degrees; distances that differ by less than this share. */
@@ -35,30 +48,33 @@ export const fillsUnknown: Rule = {
 
   visit(context) {
     const found: number[] = [];
-    let gradients = 0;
+    let others = 0;
     return {
       on: {
         fill(row) {
           if (context.standard.fills.length === 0) return;
           const fact = drawnFill(context, row);
-          if (!fact) gradients += context.facts.fill(row)?.kind === 'gradient' ? 1 : 0;
+          if (!fact) return;
+          if (fact.gradient && fact.gradient.form !== 'linear') others++;
           else if (!fillNamed(context.standard.fills, fact)) found.push(row);
         },
       },
       *finish() {
-        if (gradients > 0) context.notChecked(messages.gradients(gradients));
-        const groups = groupBy(found, (row) => foldName(context.facts.fill(row)!.pattern));
+        if (others > 0) context.notChecked(messages.others(others));
+        const groups = groupBy(found, (row) => nameOf(context.facts.fill(row)!));
         for (const rows of groups.values()) {
-          const { pattern } = context.facts.fill(rows[0])!;
+          const { pattern, gradient } = context.facts.fill(rows[0])!;
+          const says = gradient ? formatGradient(gradient) : pattern;
           yield {
-            message: messages.unknown(pattern, rows.length),
+            message: messages[gradient ? 'gradient' : 'unknown'](says, rows.length),
             expected: words('a fill of the standard'),
-            found: named(pattern),
+            found: gradient ? words(says) : named(pattern),
             rows,
-            subject: { kind: 'fill', value: pattern },
+            subject: { kind: 'fill', value: says },
             options: [
               { id: 'map', label: 'It becomes {to}', needs: 'office fill', effect: 'drawing' },
-              ADOPT,
+              // Gradients have no names that the draft could take over.
+              ...(gradient ? [] : [ADOPT]),
             ],
           };
         }
@@ -69,7 +85,8 @@ export const fillsUnknown: Rule = {
   settle(context, finding, decision) {
     const fill = findFill(context.standard, decision?.to ?? '');
     if (!fill) return { refused: `The standard has no fill “${decision?.to ?? ''}”.` };
-    if (fill.kind === 'gradient') return { refused: 'A gradient is not given to what is filled with lines.' };
+    if (fill.kind === 'gradient' && context.drawing.document.version < GRADIENTS_FROM)
+      return { refused: 'This version has no place for gradients.' };
     return drawnAs(context, context.rowsOf(finding), fill);
   },
 
@@ -90,11 +107,19 @@ export const fillsUnknown: Rule = {
   }),
 };
 
+/** What a fill is known by: its name, or how its colours run. */
+const nameOf = ({ pattern, gradient }: FillFact): string =>
+  gradient ? formatGradient(gradient) : foldName(pattern);
+
 /** What speaks for a fill of the standard: the directions of its lines, their distance, the layer it belongs on. */
 function proposalOf(context: SettleContext, rows: readonly number[], fill: StandardFill): Proposal {
   const fact = context.facts.fill(rows[0]);
   const reasons: string[] = [];
   let likeness = 0;
+  if (fact?.kind === 'gradient' && fill.kind === 'gradient') {
+    reasons.push('both gradients');
+    likeness += POSSIBLE;
+  }
   if (fact?.kind === 'lines' && fill.kind === 'lines') {
     const [own, wanted] = [anglesOf(fact.families), wantedAngles(fill)];
     if (own.length === wanted.length && own.every((angle, i) => Math.abs(angle - wanted[i]) <= SAME_ANGLE)) {
