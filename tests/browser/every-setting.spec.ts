@@ -47,6 +47,7 @@ const begun: Standard = {
     fillSchema.parse({ name: 'FADE', kind: 'gradient', colour: 4, secondColour: 5, gradientDeg: 30 }),
   ],
   parallels: [demoStandard.parallels[0]],
+  symbols: [demoStandard.symbols[0]],
   linetypes: [
     {
       ...one(demoStandard.linetypes, 'OHW-Fuel')[0],
@@ -249,6 +250,11 @@ test('every setting of every kind can be changed in the browser', async ({ page 
 
   await open(page, 'parallels');
   await change(editor(page), { Colour: '3', 'Fill, colour': '9' });
+  await press(page, 'Save');
+  await saved(page, / is saved in the draft\./);
+
+  await open(page, 'symbols');
+  await change(editor(page));
   await press(page, 'Save');
   await saved(page, / is saved in the draft\./);
 

@@ -63,6 +63,11 @@ test('a sender’s drawing is taken in, corrected, downloaded, and complies when
   await page.getByLabel('Another office text style for Standard').selectOption('OHW-Note');
   await page.getByRole('button', { name: 'Make it OHW-Note' }).click();
   await expect(page.getByText(/Text style “Standard”/)).toHaveCount(0);
+  // The symbol takes the name of the library; how it is drawn stays.
+  await unfold(page, /Symbol “BAY” is not in the standard/);
+  await page.getByLabel('Another office symbol for BAY').selectOption('Bollard 50 t');
+  await page.getByRole('button', { name: 'Make it Bollard 50 t' }).click();
+  await expect(page.getByText(/Symbol “BAY”/)).toHaveCount(0);
   if (await automatic.isVisible()) {
     await automatic.click();
     await page.getByRole('button', { name: /^Make [\d,]+ changes?$/ }).click();

@@ -14,6 +14,7 @@ const PLACES = [
   '/standard?view=dimensions',
   '/standard?view=fills',
   '/standard?view=parallels',
+  '/standard?view=symbols',
   '/standard?view=working',
   '/standard?view=rules',
   '/standard?view=names',

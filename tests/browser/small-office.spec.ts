@@ -30,6 +30,7 @@ const DRAFT_VIEWS = [
   'dimensions',
   'fills',
   'parallels',
+  'symbols',
   'names',
   'working',
   'rules',

@@ -8,6 +8,7 @@ import { readDrawing } from '../dxf/read/interpret';
 import { learnStandard } from '../learn/learn';
 import { differences, formatDifference } from '../standard/differences';
 import { dimensionValues, ownSettings } from '../standard/dimension-settings';
+import { isMeantFor } from '../standard/kind-families';
 import { SHEET_SIZES_MM } from '../standard/lettering';
 import { blankStandard, checkStandard, type Standard } from '../standard/standard';
 import { STARTERS } from '../standard/starters';
@@ -74,13 +75,14 @@ describe('a template', () => {
         .filter(({ kinds }) => kinds.length > 0)
         .map((layer) => ({
           ...layer,
-          kinds: layer.kinds.filter((kind) => kind !== 'fill' && kind !== 'parallel-line set'),
+          kinds: layer.kinds.filter((kind) => !isMeantFor(['fill', 'parallel-line set'], kind)),
         }))
         .filter(({ kinds }) => kinds.length > 0),
       fills: demoStandard.fills.map((fill) => ({ ...fill, layer: '' })),
     };
     const bare = templateDrawing(nowhere);
     expect(bare.leftOut).toEqual([
+      'frames of sheets: no layer of the standard is for them',
       expect.stringMatching(/^samples of fills, no layer of the standard takes them: OHW-Concrete, /),
       'samples of parallel-line sets, no layer of the standard takes them: OHW-Kerb, OHW-Duct',
     ]);

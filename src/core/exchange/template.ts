@@ -13,6 +13,7 @@ import { newTextStyle } from '../records/text-style-record';
 import type { StandardLayer } from '../standard/definitions';
 import { dimensionValues, type StandardDimensionStyle } from '../standard/dimension-settings';
 import { familiesOf, gradientOf, type StandardFill } from '../standard/fills';
+import { takesKind } from '../standard/kind-families';
 import { wordLook, wordWidthMm } from '../standard/line-words';
 import { nameMatcher } from '../standard/name-patterns';
 import { inOrder, type StandardParallelSet, widthOf } from '../standard/parallels';
@@ -125,15 +126,15 @@ function putTerminators(file: DrawingComposer, styles: readonly StandardDimensio
 }
 
 /** Whether a kind of object belongs on a layer. Working content is for nothing that stays in a drawing. */
-const takesKind = (standard: Standard, { name, kinds }: StandardLayer, kind: ObjectKind): boolean =>
-  (kinds.length === 0 || kinds.includes(kind)) && !nameMatcher(standard.working.layers)(name);
+const takes = (standard: Standard, { name, kinds }: StandardLayer, kind: ObjectKind): boolean =>
+  takesKind(kinds, kind) && !nameMatcher(standard.working.layers)(name);
 
-/** The layer of the standard that takes a kind of object: the one that takes the fewest others, printing before not. */
+/** The layer of the standard that takes a kind of object: one that names it before others, the one that takes the fewest, printing before not. */
 export function layerFor(standard: Standard, kind: ObjectKind): StandardLayer | undefined {
-  const takes = standard.layers.filter((layer) => takesKind(standard, layer, kind));
+  const open = standard.layers.filter((layer) => takes(standard, layer, kind));
   const breadth = ({ kinds, prints }: StandardLayer): number =>
-    (kinds.length === 0 ? 100 : kinds.length) + (prints ? 0 : 1000);
-  return takes.sort((a, b) => breadth(a) - breadth(b))[0];
+    (kinds.length === 0 ? 100 : kinds.length) + (kinds.includes(kind) ? 0 : 50) + (prints ? 0 : 1000);
+  return open.sort((a, b) => breadth(a) - breadth(b))[0];
 }
 
 const SAMPLE_MM = { width: 44, height: 30, gap: 12, columns: 8 } as const;
@@ -159,7 +160,7 @@ export function templateDrawing(
       leftOut.push('pen widths, and which layers print');
     leftOut.push('sheet sizes: R12 has one sheet without a size');
   } else putLineMarks(file, standard);
-  if (!old) leftOut.push(...putSheets(file, standard, (layer, kind) => takesKind(standard, layer, kind)));
+  if (!old) leftOut.push(...putSheets(file, standard, (layer, kind) => takes(standard, layer, kind)));
   const without = putSamples(file, standard, old);
   const says = (what: string, all: number, missing: readonly { readonly name: string }[]): void => {
     if (all === 0) return;
@@ -231,7 +232,7 @@ function putSamples(
   /** A fill's own layer, if fills belong there. In R12 a fill is lines, and lines belong where lines belong. */
   const layerOf = ({ layer }: StandardFill): string | undefined => {
     const own = old ? undefined : findLayer(standard, layer);
-    return own && takesKind(standard, own, 'fill') ? own.name : filled?.name;
+    return own && takes(standard, own, 'fill') ? own.name : filled?.name;
   };
   const fills: Sample[] = [];
   const bare: StandardFill[] = [];

@@ -115,7 +115,7 @@ function fillOf(facts: Facts, row: number, layers: ReadonlySet<string>): Standar
       : { lines: [] }),
     layer: layers.has(foldName(layer)) ? layer : '',
     colour: colour > 0 && colour < 256 ? colour : null,
-    ...(shape.gradient ? gradientFrom(shape.gradient) : {}),
+    ...(shape.gradient && !decided ? gradientFrom(shape.gradient) : {}),
     ...own,
   });
   return made.success ? made.data : null;

@@ -1,6 +1,7 @@
 import { formatColour } from '../dxf/colour';
 import type { StandardLayer, StandardLinetype } from './definitions';
 import { formatLines, type StandardFill } from './fills';
+import { formatKinds } from './kind-families';
 import type { StandardTextStyle } from './lettering';
 import type { LineMark, PlacedSymbol } from './line-marks';
 import { formatElements } from './line-words';
@@ -21,7 +22,7 @@ export const words = (value: string): string => value || 'none';
 export const LAYER: Settings<StandardLayer> = [
   ['name', ({ name }) => name],
   ['what belongs on it', ({ purpose }) => words(purpose)],
-  ['kinds of object', ({ kinds }) => (kinds.length > 0 ? kinds.join(', ') : 'any')],
+  ['kinds of object', ({ kinds }) => formatKinds(kinds) || 'any'],
   ['colour', ({ colour }) => formatColour(colour)],
   ['linetype', ({ linetype }) => linetype],
   ['width', ({ widthMm }) => mm(widthMm)],

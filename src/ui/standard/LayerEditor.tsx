@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { hexOf, readColour } from '@/core/dxf/colour';
 import { OBJECT_KINDS } from '@/core/dxf/object-kinds';
 import { PROPERTIES, type StandardLayer } from '@/core/standard/definitions';
+import { familiesOfKinds, KIND_FAMILIES, kindsOfFamily } from '@/core/standard/kind-families';
 import { takeApart } from '@/core/standard/naming';
 import { nearestNames } from '@/core/standard/nearest-names';
 import { widthOfRole } from '@/core/standard/pens';
@@ -240,17 +241,22 @@ export function LayerEditor({ standard, index, editable, save, onFile, typed, on
         </div>
         <fieldset>
           <legend className="mb-0.5 text-[12.5px] text-ink-2">
-            Kinds of object that belong on it {form.kinds.length === 0 && '(none ticked: any)'}
+            What belongs on it {form.kinds.length === 0 && '(none ticked: anything)'}
           </legend>
           <div className="grid grid-cols-2">
-            {OBJECT_KINDS.map((kind) => (
+            {KIND_FAMILIES.map((family) => (
               <Tick
-                key={kind}
-                label={kind}
-                checked={form.kinds.includes(kind)}
-                onChange={(on) =>
-                  change({ kinds: OBJECT_KINDS.filter((one) => toggle(form.kinds, kind, on).includes(one)) })
-                }
+                key={family}
+                label={family}
+                checked={familiesOfKinds(form.kinds).includes(family)}
+                onChange={(on) => {
+                  const own = kindsOfFamily(family);
+                  const wanted = new Set([
+                    ...form.kinds.filter((one) => !own.includes(one)),
+                    ...(on ? own : []),
+                  ]);
+                  change({ kinds: OBJECT_KINDS.filter((one) => wanted.has(one)) });
+                }}
               />
             ))}
           </div>

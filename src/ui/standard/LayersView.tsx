@@ -3,6 +3,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
 import { hexOf, rgbOf } from '@/core/dxf/colour';
+import { familiesOfKinds } from '@/core/standard/kind-families';
 import { Button } from '../kit/Button';
 import { Nothing } from '../kit/Page';
 import { Scroller } from '../kit/Scroller';
@@ -31,7 +32,7 @@ export function LayersView({ standard, edition, editable, save, onFile }: ViewPr
     return standard.layers.filter(
       (layer) =>
         (discipline === '' || layer.discipline === discipline) &&
-        `${layer.name} ${layer.purpose} ${layer.kinds.join(' ')} ${layer.linetype} ${layer.role} ${layer.meaning} ${layer.notes}`
+        `${layer.name} ${layer.purpose} ${familiesOfKinds(layer.kinds).join(' ')} ${layer.linetype} ${layer.role} ${layer.meaning} ${layer.notes}`
           .toLowerCase()
           .includes(key),
     );
@@ -176,9 +177,9 @@ export function LayersView({ standard, edition, editable, save, onFile }: ViewPr
                   </span>
                   <span
                     className="truncate text-ink-2"
-                    title={`${layer.purpose} (${layer.kinds.join(', ') || 'any kind'})`}
+                    title={`${layer.purpose} (${familiesOfKinds(layer.kinds).join(', ') || 'anything'})`}
                   >
-                    {layer.purpose || layer.kinds.join(', ') || 'anything'}
+                    {layer.purpose || familiesOfKinds(layer.kinds).join(', ') || 'anything'}
                   </span>
                   <span className="flex items-center gap-2">
                     <span

@@ -8,7 +8,14 @@ import { foldName } from '@/core/dxf/interner';
 import { dimensionValues } from '@/core/standard/dimension-settings';
 import { penOfLinetype } from '@/core/standard/pens';
 import { findLayer, findLinetype, type Standard } from '@/core/standard/standard';
-import { type Offer, offerKey, offers, TAKEN_KINDS, takeOver } from '@/core/standard/take-over';
+import {
+  type Offer,
+  offerKey,
+  offers,
+  TAKEN_KINDS,
+  type TakenKind,
+  takeOver,
+} from '@/core/standard/take-over';
 import { Button, buttonClass } from '../kit/Button';
 import { DimensionFigure } from '../kit/DimensionFigure';
 import { FilePick } from '../kit/FilePick';
@@ -30,7 +37,7 @@ interface Props {
   readonly drawings: readonly { readonly id: number; readonly name: string; readonly sender: string }[];
 }
 
-const PLURALS: Readonly<Record<string, string>> = {
+const PLURALS: Readonly<Record<TakenKind, string>> = {
   Layer: 'Layers',
   Linetype: 'Linetypes',
   'Line mark': 'Line marks',
@@ -38,6 +45,7 @@ const PLURALS: Readonly<Record<string, string>> = {
   'Dimension style': 'Dimension styles',
   Fill: 'Fills',
   'Parallel-line set': 'Parallel-line sets',
+  Symbol: 'Symbols',
   Meaning: 'Meanings',
   'Pen role': 'Roles of pens',
 };

@@ -6,6 +6,7 @@ import { wordsOf } from '../../dxf/read/decode-text';
 import { SpatialIndex } from '../../facts/spatial-index';
 import type { Box } from '../../geometry/box';
 import { oncePer } from '../../once';
+import { takesKind } from '../../standard/kind-families';
 import { type LineMeaning, meaningOf, readsAs, readyMeaning } from '../../standard/meanings';
 import { findLinetype, type Standard } from '../../standard/standard';
 import { type AuditContext, isPlaced } from '../context';
@@ -67,7 +68,7 @@ function recognise(context: AuditContext): Map<number, LineLooks> {
   for (let row = 0; row < drawing.objects.count; row++) {
     if (!LINE_KINDS.has(kindOf(drawing, row)) || !isPlaced(drawing, row)) continue;
     const layer = context.layerUse(row).standard;
-    if (!layer || (layer.kinds.length > 0 && !layer.kinds.includes(kindOf(drawing, row)))) continue;
+    if (!layer || !takesKind(layer.kinds, kindOf(drawing, row))) continue;
     const own = byPattern(row);
     const found =
       own ??

@@ -1,9 +1,9 @@
 import { foldName } from '../../dxf/interner';
 import type { Standard } from '../../standard/standard';
 import type { StandardSymbol } from '../../standard/symbols';
-import { wordsIn } from '../../standard/words';
+import { wordMatch, wordsIn } from '../../standard/words';
 import { LIKELY } from './likely';
-import { becauseOf, nameLikeness } from './name-likeness';
+import { becauseOf, type KnownBy, nameLikeness } from './name-likeness';
 import type { Proposal } from './propose';
 import { ranked } from './ranked';
 
@@ -16,6 +16,10 @@ export interface StraySymbol {
 
 /** How much each ground for a symbol counts: they come to 1. */
 const WEIGHTS = { name: 0.8, size: 0.1, layer: 0.1 } as const;
+/** What the layer says that it lies on counts as much as half a name, where the name says nothing. */
+const BY_LAYER = 0.4;
+/** Words that are less alike say nothing of each other. */
+const ALIKE = 0.75;
 /** Names of different sizes of one thing are names of two things: this much is left of what is alike. */
 const OTHER_SIZE = 0.6;
 /** Below this likeness of names a symbol is no proposal. */
@@ -29,13 +33,29 @@ const sizesIn = (name: string): string[] =>
 export function proposeSymbols(standard: Standard, stray: StraySymbol): Proposal[] {
   const words = wordsIn(stray.name);
   const sizes = sizesIn(stray.name);
+  const ofLayer = wordsIn(stray.layer ?? '').filter(({ word }) => word.length > 2);
   return ranked(
     standard.symbols.flatMap((symbol): Proposal[] => {
-      const match = nameLikeness(words, {
+      const own: KnownBy = {
         ofName: wordsIn(symbol.name),
         ofPurpose: wordsIn(`${symbol.use} ${symbol.division}`).filter(({ word }) => word.length > 2),
-      });
-      if (!match.pair || match.likeness < LEAST) return [];
+      };
+      const match = nameLikeness(words, own);
+      if (!match.pair || match.likeness < LEAST) {
+        const home = liesWhere(symbol, stray);
+        const said = [...own.ofName, ...own.ofPurpose].find(({ word }) =>
+          ofLayer.some((other) => wordMatch(word, other.word).likeness >= ALIKE),
+        );
+        return home || said
+          ? [
+              {
+                to: symbol.name,
+                likeness: BY_LAYER,
+                reasons: [home ? atHome(symbol) : `lies on ${stray.layer}`],
+              },
+            ]
+          : [];
+      }
       const reasons = [becauseOf(match.pair)];
       let likeness = WEIGHTS.name * match.likeness;
       const known = sizesIn(symbol.name);
@@ -50,13 +70,15 @@ export function proposeSymbols(standard: Standard, stray: StraySymbol): Proposal
       } else likeness += WEIGHTS.size / 2;
       if (liesWhere(symbol, stray)) {
         likeness += WEIGHTS.layer;
-        reasons.push(`on ${symbol.layer}, where it belongs`);
+        reasons.push(atHome(symbol));
       }
       const grounded = match.grounded && !(asLarge && shared === undefined);
       return [{ to: symbol.name, likeness: Math.min(likeness, grounded ? 1 : LIKELY - 0.01), reasons }];
     }),
   );
 }
+
+const atHome = ({ layer }: StandardSymbol): string => `lies on ${layer}, where it belongs`;
 
 const liesWhere = (symbol: StandardSymbol, { layer }: StraySymbol): boolean =>
   symbol.layer !== '' && layer !== undefined && foldName(symbol.layer) === foldName(layer);

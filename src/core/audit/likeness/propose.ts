@@ -4,6 +4,7 @@ import { foldName } from '../../dxf/interner';
 import { countOf, type ObjectKind } from '../../dxf/object-kinds';
 import { oncePer } from '../../once';
 import type { StandardLayer } from '../../standard/definitions';
+import { isMeantFor } from '../../standard/kind-families';
 import { MEANING_WORDS } from '../../standard/meanings';
 import { findLinetype, type Standard } from '../../standard/standard';
 import { tokens, wordsIn } from '../../standard/words';
@@ -64,8 +65,7 @@ function kindLikeness(stray: Stray, layer: StandardLayer): number | null {
   let belongs = 0;
   for (const [kind, count] of stray.kinds) {
     total += count;
-    if (layer.kinds.includes(kind) || (kind === 'attribute' && layer.kinds.includes('text')))
-      belongs += count;
+    if (isMeantFor(layer.kinds, kind)) belongs += count;
   }
   return total === 0 || layer.kinds.length === 0 ? null : belongs / total;
 }
@@ -136,9 +136,7 @@ const undecided = ([first, second]: readonly Proposal[]): boolean =>
  */
 export function proposeForObjects(standard: Standard, kind: ObjectKind, from: string, most = 5): Proposal[] {
   const accepting = standard.layers.filter(
-    (layer) =>
-      foldName(layer.name) !== foldName(from) &&
-      (layer.kinds.includes(kind) || (kind === 'attribute' && layer.kinds.includes('text'))),
+    (layer) => foldName(layer.name) !== foldName(from) && isMeantFor(layer.kinds, kind),
   );
   const [discipline] = tokens(from);
   return accepting

@@ -1,6 +1,7 @@
 import { hexOf, readColour } from '../../dxf/colour';
-import { OBJECT_KINDS, type ObjectKind } from '../../dxf/object-kinds';
+import { OBJECT_KINDS } from '../../dxf/object-kinds';
 import { type OwnProperty, PROPERTIES, type StandardLayer } from '../../standard/definitions';
+import { formatKinds, KIND_FAMILIES, readKinds } from '../../standard/kind-families';
 import { layerOf } from '../../standard/standard';
 import { columnsOf, partsOf, type TableKind } from './column';
 
@@ -27,9 +28,10 @@ const wordsIn = (cell: string): string[] => partsOf(cell).map((part) => part.toL
 function kinds(cell: string, now: StandardLayer): StandardLayer | string {
   const wanted = wordsIn(cell);
   if (wanted.length === 0 || (wanted.length === 1 && wanted[0] === 'any')) return { ...now, kinds: [] };
-  const unknown = wanted.find((kind) => !(OBJECT_KINDS as readonly string[]).includes(kind));
-  if (unknown !== undefined) return `“${unknown}” is no kind of object: ${OBJECT_KINDS.join(', ')}`;
-  return { ...now, kinds: [...new Set(wanted)] as ObjectKind[] };
+  const unknown = wanted.find((word) => readKinds([word]) === null);
+  return unknown === undefined
+    ? { ...now, kinds: readKinds(wanted) ?? [] }
+    : `“${unknown}” is no kind of object: ${[...new Set([...KIND_FAMILIES, ...OBJECT_KINDS])].join(', ')}`;
 }
 
 function exceptions(cell: string, now: StandardLayer): StandardLayer | string {
@@ -49,7 +51,7 @@ export const LAYER_TABLE: TableKind<StandardLayer> = {
   columns: [
     text('name', 'Name', 'layer', 'layer name'),
     text('purpose', 'What belongs on it', 'purpose', 'description'),
-    { head: 'Kinds of object', also: ['kinds'], format: (layer) => layer.kinds.join(', '), read: kinds },
+    { head: 'Kinds of object', also: ['kinds'], format: (layer) => formatKinds(layer.kinds), read: kinds },
     {
       head: 'Colour',
       also: ['color'],

@@ -1,6 +1,7 @@
 import { layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import type { StandardFill } from '../../../standard/fills';
+import { takesKind } from '../../../standard/kind-families';
 import { type AuditContext, clauseOf, groupBy } from '../../context';
 import type { Rule } from '../../rule';
 import { named } from '../../value';
@@ -76,6 +77,6 @@ function placedOn(context: AuditContext, row: number): StandardFill | undefined 
   return meant.find((fill) => {
     // A standard that gives a fill a layer which takes none says two things: neither is held against a drawing.
     const own = context.standardLayers.get(foldName(fill.layer));
-    return own !== undefined && (own.kinds.length === 0 || own.kinds.includes('fill'));
+    return own !== undefined && takesKind(own.kinds, 'fill');
   });
 }

@@ -1,4 +1,4 @@
-import { hexOf } from '../../../dxf/colour';
+import { hexOf, rgbOf } from '../../../dxf/colour';
 import type { Drawing } from '../../../dxf/drawing';
 import { nearestNumber } from '../../../dxf/edit/storable-colour';
 import { foldName } from '../../../dxf/interner';
@@ -36,13 +36,17 @@ function isGradient(fill: StandardFill, { colours: [from, to], angleRad, form }:
   if (fill.kind !== 'gradient' || form !== 'linear') return false;
   const off = ((((angleRad * 180) / Math.PI - fill.gradientDeg + 180) % 360) + 360) % 360;
   return (
-    (fill.colour === null || nearestNumber(from) === fill.colour) &&
-    (fill.secondColour === null ? to === WHITE : nearestNumber(to) === fill.secondColour) &&
+    (fill.colour === null || isAs(from, fill.colour)) &&
+    (fill.secondColour === null ? to === WHITE : isAs(to, fill.secondColour)) &&
     (fill.angle === 'host' || Math.abs(off - 180) <= SAME_DIRECTION)
   );
 }
 
 const WHITE = 0xffffff;
+
+/** Whether a numbered colour is the nearest to red, green and blue. Several numbers can be one colour. */
+const isAs = (rgb: number, number: number): boolean =>
+  nearestNumber(rgb) === nearestNumber(rgbOf({ number }));
 
 /** "from #1a4d80 to #ffffff at 45°": how the colours of a gradient run, in words. */
 export const formatGradient = ({ colours: [from, to], angleRad }: Gradient): string => {

@@ -38,7 +38,7 @@ testRule(objectsWrongLayer, {
         '1 dimension on layer “WALL”, which is for walls.',
         '2 texts on layer “WALL”, which is for walls.',
       ],
-      expected: 'line, symbol',
+      expected: 'linework, symbols',
       found: '1 dimension',
     },
   ],

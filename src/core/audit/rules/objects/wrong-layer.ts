@@ -1,5 +1,6 @@
 import { isSheetItself, kindOf } from '../../../dxf/drawing';
 import type { ObjectKind } from '../../../dxf/object-kinds';
+import { familiesOfKinds, isMeantFor, takesKind } from '../../../standard/kind-families';
 import { clauseOf, groupBy, isPlaced } from '../../context';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
@@ -10,10 +11,6 @@ const messages = {
     `${what} on layer “${layer}”, which is for ${purpose}.`,
 };
 
-/** An attribute belongs where text or symbols belong. */
-const fits = (kinds: readonly ObjectKind[], kind: ObjectKind): boolean =>
-  kinds.includes(kind) || (kind === 'attribute' && (kinds.includes('text') || kinds.includes('symbol')));
-
 export const objectsWrongLayer: Rule = {
   meta: {
     id: 'objects/wrong-layer',
@@ -22,7 +19,7 @@ export const objectsWrongLayer: Rule = {
     weight: 'must',
     correction: 'choice',
     ways: { move: 'moved to the layer that is for them, where there is but one' },
-    what: 'Layers hold only the kinds of object that the standard puts on them.',
+    what: 'Layers hold only what the standard puts on them: linework, lettering, dimensions, leaders, fills, symbols and so on.',
     why: 'Dimensions on the layer of the outlines print as heavy as the outlines, and cannot be switched off by themselves.',
     source: 'Practice: layers by purpose; objects moved by what they are, all at once',
   },
@@ -30,7 +27,7 @@ export const objectsWrongLayer: Rule = {
   *check({ drawing, standard, layers, excepts }) {
     // A layer that holds anything is for no kind of its own.
     const onlyFor = (kind: ObjectKind): { readonly onlyName?: string } => {
-      const [first, ...others] = standard.layers.filter(({ kinds }) => kinds.includes(kind));
+      const [first, ...others] = standard.layers.filter(({ kinds }) => isMeantFor(kinds, kind));
       return first && others.length === 0 ? { onlyName: first.name } : {};
     };
     for (const use of layers.values()) {
@@ -39,15 +36,19 @@ export const objectsWrongLayer: Rule = {
       const strays = use.rows.filter(
         (row) =>
           isPlaced(drawing, row) &&
-          !fits(wanted.kinds, kindOf(drawing, row)) &&
+          !takesKind(wanted.kinds, kindOf(drawing, row)) &&
           !isSheetItself(drawing, row) &&
           !excepts(row),
       );
       yield* byKind(
         groupBy(strays, (row) => kindOf(drawing, row)),
         (kind, counted, rows) => ({
-          message: messages.stray(counted, use.name, wanted.purpose || wanted.kinds.join(', ')),
-          expected: words(wanted.kinds.join(', ')),
+          message: messages.stray(
+            counted,
+            use.name,
+            wanted.purpose || familiesOfKinds(wanted.kinds).join(', '),
+          ),
+          expected: words(familiesOfKinds(wanted.kinds).join(', ')),
           found: words(counted),
           rows,
           subject: { layer: use.name, kind },

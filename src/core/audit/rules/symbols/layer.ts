@@ -2,6 +2,7 @@ import { BASE_LAYER } from '../../../drawing/effective';
 import { layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { placedSymbols } from '../../../facts/placed-symbols';
+import { takesKind } from '../../../standard/kind-families';
 import { findSymbol } from '../../../standard/standard';
 import { clauseOf, groupBy, isPlaced } from '../../context';
 import type { Rule } from '../../rule';
@@ -30,7 +31,7 @@ export const symbolsLayer: Rule = {
       const wanted = findSymbol(standard, symbol.name);
       // A layer that takes no symbols, and a symbol that belongs there: neither is held against a drawing.
       const own = wanted && standardLayers.get(foldName(wanted.layer));
-      if (!own || (own.kinds.length > 0 && !own.kinds.includes('symbol'))) continue;
+      if (!own || !takesKind(own.kinds, 'symbol')) continue;
       const astray = all.filter((row) => {
         const layer = layerNameOf(drawing, row);
         return (

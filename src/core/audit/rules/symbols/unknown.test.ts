@@ -93,6 +93,25 @@ it.each([
   expect(proposals[0].likeness >= LIKELY).toBe(isLikely);
 });
 
+it('proposes by the layer that it lies on, where its name says nothing', () => {
+  const asked = {
+    ...standard,
+    symbols: [symbolOf({ name: 'OF-Bench', use: 'Bench', layer: 'WALL' }), symbolOf({ name: 'OF-Tree' })],
+  };
+  const first = (layer: string) => {
+    const draw = (file: DrawingComposer): void => {
+      placed('X17', 0)(file);
+      file.model.place({ layer }, 'X17', [0, 0]);
+    };
+    return Object.values(allProposals(opened(bytesOf({ draw })), asked)).find(
+      ({ asks }) => asks?.kind === 'symbol',
+    )!.proposals[0];
+  };
+  expect(first('WALL')).toMatchObject({ to: 'OF-Bench', reasons: ['lies on WALL, where it belongs'] });
+  expect(first('BAEUME')).toMatchObject({ to: 'OF-Tree', reasons: ['lies on BAEUME'] });
+  expect(first('BAEUME').likeness).toBeLessThan(LIKELY);
+});
+
 it('proposes nothing for what says nothing', () => {
   const [{ proposals }] = Object.values(
     allProposals(opened(bytesOf({ draw: placed('112211') })), standard),
