@@ -1,3 +1,4 @@
+import { withDecidedElsewhere } from '../core/audit/likeness/decided-elsewhere';
 import type { Proposal } from '../core/audit/likeness/propose';
 import type { Unsettled } from '../core/correct/correct';
 import type { LinedUp, LineUp } from '../core/correct/line-up';
@@ -7,7 +8,7 @@ import type { CorrectionRequest } from '../core/correct/wanted';
 import { foldName } from '../core/dxf/interner';
 import { fail, ok, type Result } from '../core/result';
 import { NAMED_KINDS, type NamedKind, officeNames } from '../core/standard/named-kinds';
-import { memoryOf, type Saying, sayIfFitting } from './crosswalk';
+import { decidedForOthers, memoryOf, type Saying, sayIfFitting } from './crosswalk';
 import { database } from './database';
 import { CONFLICT, type DrawingRecord, drawing, NO_DRAWING } from './drawings';
 import { adoptIntoDraft, type Edition, edition, editionInForce } from './editions';
@@ -165,8 +166,19 @@ export async function proposalsFor(id: number): Promise<Result<Record<string, Of
   const refused = new Map<string, string[]>();
   for (const { kind, name, target } of refusals)
     refused.set(keyOf(kind, name), [...(refused.get(keyOf(kind, name)) ?? []), target]);
-  for (const [key, { proposals: ranked, asks }] of Object.entries(result.value)) {
+  const asked = Object.values(result.value);
+  const elsewhere = decidedForOthers(
+    record.senderId,
+    asked.flatMap(({ asks }) => asks ?? []),
+  );
+  for (const [key, { proposals, asks }] of Object.entries(result.value)) {
     const own = asks ? keyOf(asks.kind, asks.name) : '';
+    // What no edition in force has any more is nothing to propose.
+    const others = (elsewhere.get(own) ?? []).flatMap(({ to, senders }) => {
+      const there = asks && office.get(`${asks.kind}|${foldName(to)}`);
+      return there ? [{ to: there, senders }] : [];
+    });
+    const ranked = withDecidedElsewhere(proposals, asks?.name ?? '', others);
     const known = decided.get(own);
     const target =
       known?.action === 'map' ? office.get(`${known.kind}|${foldName(known.target)}`) : undefined;

@@ -1,3 +1,4 @@
+import type { DecidedElsewhere } from '../core/audit/likeness/decided-elsewhere';
 import type { Memory } from '../core/audit/rule';
 import { foldName } from '../core/dxf/interner';
 import type { NameDecision } from '../core/exchange/crosswalk-table';
@@ -174,6 +175,46 @@ const standing = (sender: number): Row[] =>
        ORDER BY m.id`,
     )
     .all(sender) as Row[];
+
+/**
+ * What was decided on names for other senders and holds, by kind and folded name ("layer|mauer"): each name of the office with
+ * the senders it was decided for.
+ */
+export function decidedForOthers(
+  sender: number,
+  names: readonly { readonly kind: Memory['kind']; readonly name: string }[],
+): ReadonlyMap<string, readonly DecidedElsewhere[]> {
+  const asked = new Set(names.map(({ kind, name }) => `${kind}|${foldName(name)}`));
+  const rows = database()
+    .prepare(
+      `SELECT m.sender_id AS senderId, s.name AS sender, m.kind, m.folded, m.action, m.target
+       FROM memories m JOIN senders s ON s.id = m.sender_id LEFT JOIN drawings d ON d.id = m.drawing_id
+       WHERE m.sender_id <> ? AND m.folded IN (SELECT value FROM json_each(?))
+       AND (m.revision IS NULL OR m.revision <= d.current_revision) AND m.action IN ('map', 'remove', 'ask')
+       ORDER BY m.id`,
+    )
+    .all(sender, JSON.stringify([...new Set(names.map(({ name }) => foldName(name)))])) as {
+    senderId: number;
+    sender: string;
+    kind: string;
+    folded: string;
+    action: Saying['action'];
+    target: string;
+  }[];
+  // Of each sender the last word on a name holds.
+  const last = new Map(rows.map((row) => [`${row.senderId}|${row.kind}|${row.folded}`, row]));
+  const decided = new Map<string, { to: string; senders: string[] }[]>();
+  for (const { kind, folded, action, target, sender: name } of last.values()) {
+    const key = `${kind}|${folded}`;
+    if (action !== 'map' || !asked.has(key)) continue;
+    const list = decided.get(key) ?? [];
+    decided.set(key, list);
+    const same = list.find(({ to }) => foldName(to) === foldName(target));
+    if (same) same.senders.push(name);
+    else list.push({ to: target, senders: [name] });
+  }
+  return decided;
+}
 
 /** Drawings that are named for one decision. */
 const MOST_USED = 20;

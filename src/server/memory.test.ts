@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import { demoStandard } from '../../demo/standard';
-import { crosswalkOf, memoryOf, remember, say, sayIfFitting } from './crosswalk';
+import { crosswalkOf, decidedForOthers, memoryOf, remember, say, sayIfFitting } from './crosswalk';
 import { database } from './database';
 import { deleteDrawing } from './delete-drawing';
 import { drawing, senderId, step, takeIn } from './drawings';
@@ -102,6 +102,29 @@ describe('what is remembered of a sender', () => {
     expect(refused()).toEqual([]);
     step(one.id, -1);
     expect(refused()).toEqual(['Water A-DOOR']);
+  });
+
+  it('is known for the names of others, as long as it holds', () => {
+    const one = drawingOf('a');
+    decide(one, 'Walls', 'A-WALL');
+    const [brandt, hafner, lumen] = ['Brandt', 'Hafner', 'Lumen'].map(senderId);
+    say(hafner, { kind: 'layer', name: 'WALLS', action: 'map', target: 'a-wall' });
+    say(hafner, { kind: 'layer', name: 'Doors', action: 'map', target: 'A-DOOR' });
+    say(hafner, { kind: 'linetype', name: 'walls', action: 'map', target: 'OHW-Axis' });
+    say(hafner, { kind: 'layer', name: 'Doors', action: 'ask', target: '' });
+    const known = (sender: number): unknown[] => [
+      ...decidedForOthers(sender, [
+        { kind: 'layer', name: 'walls' },
+        { kind: 'layer', name: 'Doors' },
+      ]),
+    ];
+    expect(known(lumen)).toEqual([['layer|walls', [{ to: 'A-WALL', senders: ['Brandt', 'Hafner'] }]]]);
+    expect(known(brandt)).toEqual([['layer|walls', [{ to: 'a-wall', senders: ['Hafner'] }]]]);
+    // What is undone is forgotten, for others too.
+    step(one.id, -1);
+    expect(known(lumen)).toEqual([['layer|walls', [{ to: 'a-wall', senders: ['Hafner'] }]]]);
+    say(hafner, { kind: 'layer', name: 'Walls', action: 'map', target: 'A-ROOF' });
+    expect(known(lumen)).toEqual([['layer|walls', [{ to: 'A-ROOF', senders: ['Hafner'] }]]]);
   });
 
   it('is of layers that the office has, and of no more than can be said by hand', () => {

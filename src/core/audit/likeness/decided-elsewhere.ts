@@ -1,0 +1,50 @@
+import { foldName } from '../../dxf/interner';
+import { wordsIn } from '../../standard/words';
+import { LIKELY } from './likely';
+import type { Proposal } from './propose';
+
+/** What was decided on a name of one sender's for others who have the same name. */
+export interface DecidedElsewhere {
+  /** Name of the office. */
+  readonly to: string;
+  /** Senders for whom it holds. */
+  readonly senders: readonly string[];
+}
+
+/** What speaks for itself, and was decided so for another sender as well. */
+const BOTH = 0.7;
+/** Not enough to be taken over at a glance. */
+const OPEN = LIKELY - 0.01;
+/** Senders who have to agree before their names alone are enough. */
+const ENOUGH = 2;
+
+/**
+ * Proposals for a name with what was decided for others among them. Two offices can mean two things by one name: decisions alone are
+ * likely only where several agree and the name says something, and never where they are divided.
+ */
+export function withDecidedElsewhere(
+  proposals: readonly Proposal[],
+  name: string,
+  decided: readonly DecidedElsewhere[],
+): Proposal[] {
+  if (decided.length === 0) return [...proposals];
+  const says = wordsIn(name).some(({ word }) => word.length > 2);
+  const of = (to: string) => decided.find((one) => foldName(one.to) === foldName(to));
+  const because = ({ senders }: DecidedElsewhere): string =>
+    senders.length === 1 ? `decided so for ${senders[0]}` : `decided so for ${senders.length} other senders`;
+  const known = proposals.map((one): Proposal => {
+    const other = of(one.to);
+    if (!other) return decided.length === 1 ? { ...one, likeness: Math.min(one.likeness, OPEN) } : one;
+    const lifted = decided.length === 1 && says ? Math.max(one.likeness, BOTH) : one.likeness;
+    return { ...one, likeness: lifted, reasons: [because(other), ...one.reasons] };
+  });
+  const fresh = decided
+    .filter(({ to }) => !proposals.some((one) => foldName(one.to) === foldName(to)))
+    .map((one): Proposal => {
+      const agreed = decided.length === 1 && says && one.senders.length >= ENOUGH;
+      return { to: one.to, likeness: agreed ? LIKELY : OPEN, reasons: [because(one)] };
+    });
+  return [...known, ...fresh]
+    .map((one) => (decided.length > 1 ? { ...one, likeness: Math.min(one.likeness, OPEN) } : one))
+    .sort((a, b) => b.likeness - a.likeness);
+}
