@@ -248,6 +248,8 @@ function lines(s: SpaceComposer): void {
   // A duct of the office's that was drawn when it was narrower.
   s.parallels(on('C-ROAD'), { name: DUCT.name, offsets: [80, 0, -80] }, [540, 262], [620, 262], 0.1);
   s.line(on('OLD-STATE'), [540, 240], [600, 240]);
+  // An edge that nothing meets.
+  s.line(OUTLINE, [340, 125.02], [420, 125.02]);
   // An axis that somebody made coarser.
   s.line({ ...on('S-GRID'), patternFactor: 2.5 }, [340, 110], [420, 110]);
   // Lamps on the layer of the power that feeds them.

@@ -114,6 +114,7 @@ const OF_RECORDS = [
 /** What a person decides, or the sender: what is on the base layer, or far away, what runs too near, what a length was meant to be. */
 const BY_A_PERSON = [
   'geometry/far',
+  'geometry/place',
   'geometry/round',
   'lines/too-near',
   'objects/base-layer',

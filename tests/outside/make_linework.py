@@ -32,7 +32,7 @@ def plant(planting):
     planting.changed_too(line(None, (20, 250), (80, 250)))
     line("geometry/ends", (50, 250.04), (50, 282))
     line("geometry/ends", (100, 250), (140, 250))
-    planting.changed_too(line(None, (140.03, 250.02), (140.03, 282)))
+    planting.changed_too(line(None, (140, 250.04), (140, 282)))
     line(None, (180, 250), (220, 250))
     line(None, (200, 250.2), (200, 282))
     # A length a hair off; the oldest version names no unit that it could be round in.

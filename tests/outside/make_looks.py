@@ -146,10 +146,12 @@ def plant_more(planting):
         keep("layers/unknown", door)
         keep("layers/one-purpose", door)
     # Values of their own, one of each.
-    for i, color in enumerate((5, 4, 6)):
+    for i, color in enumerate((5, 4, 6, 30, 140, 200)):
         keep("objects/own-colour", sheet.add_circle((460 + 20 * i, 240), 6, dxfattribs={**at, "color": color}).dxf.handle)
-    for i, width in enumerate((13, 35, 70)):
+    for i, width in enumerate((13, 35, 70, 18, 100)):
         keep("objects/own-width", sheet.add_circle((460 + 20 * i, 265), 6, dxfattribs={**at, "lineweight": width}).dxf.handle)
+    # Beside round coordinates, on a layer whose other lines lie on them.
+    keep("geometry/place", sheet.add_line((360, 220.02), (440, 220.02), dxfattribs=at).dxf.handle)
     # In two groups at once.
     pair = [sheet.add_circle((40 + 20 * i, 200), 6, dxfattribs=at) for i in range(2)]
     keep_all("geometry/groups", pair)

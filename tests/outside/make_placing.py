@@ -62,7 +62,7 @@ def plant(planting):
         circle = sheet.add_circle((x, 160), 12, dxfattribs=at)
         keep(rule, circle.dxf.handle)
         if rule is None:
-            sheet.add_line((x - 15, 160.1), (x + 15, 160.1), dxfattribs=at)
+            sheet.add_line((x - 15, 160.12), (x + 15, 160.12), dxfattribs=at)
             sheet.add_line((x, 145), (x, 175), dxfattribs=at)
     # A text on a line, one that a line underlines, one beside an edge.
     sheet.add_line((320, 161.2), (380, 161.2), dxfattribs=at)

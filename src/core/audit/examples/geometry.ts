@@ -7,6 +7,7 @@ import { geometryHeights } from '../rules/geometry/heights';
 import { geometryLevel } from '../rules/geometry/level';
 import { geometryNothing } from '../rules/geometry/nothing';
 import { geometryOverlapping } from '../rules/geometry/overlapping';
+import { geometryPlace } from '../rules/geometry/place';
 import { geometryRound } from '../rules/geometry/round';
 import { asDefined, office, type RuleExample, WALL } from './example';
 import { polylineHandles, withGroups } from './grouped';
@@ -71,6 +72,15 @@ const inGroups =
   (text: string): string => {
     const both = polylineHandles(text);
     return withGroups(text, { Boxes: both, ...(nested ? { 'Left box': both.slice(0, 1) } : {}) });
+  };
+
+/** Boards above one another, one of them at a height of its own. */
+const boards =
+  (y: number): RuleExample['complies']['draw'] =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    for (const at of [5, 10, y, 20, 25]) sheet.line({ layer: 'WALL' }, [10, at], [70, at]);
+    for (const at of [10, 25, 40, 55, 70]) sheet.line({ layer: 'WALL' }, [at, 5], [at, 25]);
   };
 
 export const GEOMETRY_EXAMPLES: Readonly<Record<string, RuleExample>> = {
@@ -147,6 +157,11 @@ export const GEOMETRY_EXAMPLES: Readonly<Record<string, RuleExample>> = {
         sheet.circle({ layer: 'WALL' }, [30000, 20], 2);
       }),
     },
+  },
+  [geometryPlace.meta.id]: {
+    standard: office(),
+    complies: { says: 'All boards lie at multiples of 5 mm.', draw: boards(15) },
+    breaks: { says: 'It looks the same: one of them lies at 15.02.', draw: boards(15.02) },
   },
   [geometryRound.meta.id]: {
     standard: office(),

@@ -41,6 +41,7 @@ import { geometryHeights } from './geometry/heights';
 import { geometryLevel } from './geometry/level';
 import { geometryNothing } from './geometry/nothing';
 import { geometryOverlapping } from './geometry/overlapping';
+import { geometryPlace } from './geometry/place';
 import { geometryRound } from './geometry/round';
 import { layersColour } from './layers/colour';
 import { layersDefaultWidth } from './layers/default-width';
@@ -183,6 +184,7 @@ export const RULES: readonly Rule[] = [
   geometryLevel,
   geometryEnds,
   geometryRound,
+  geometryPlace,
   geometryHeights,
   geometryFar,
   geometryGroups,

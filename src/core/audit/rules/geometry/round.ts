@@ -5,6 +5,7 @@ import { type AuditContext, groupBy, isGenerated } from '../../context';
 import type { Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
+import { AS_TYPED_MM, gridOf, isHeldFinely } from './on-grid';
 
 const messages = {
   off: (what: string, count: number, layer: string, off: string, length: string, round: string) =>
@@ -22,10 +23,6 @@ const settings = z.strictObject({
   off: numberSetting('What is off by no more than this is a slip', 'mm', 0.5, { max: 100 }),
 });
 
-/** mm in an inch. */
-const INCH = 25.4;
-/** What is off by less lies as it was typed, mm. */
-const AS_TYPED_MM = 1e-3;
 /** Share of the lengths of a layer that have to be round for one that nearly is to be a slip, and how many there have to be. */
 const MOSTLY = 0.6;
 const LEAST = 5;
@@ -59,11 +56,9 @@ export const geometryRound: Rule = {
       context.notChecked(messages.noUnit);
       return;
     }
-    const inches = Math.abs(drawing.unitMm / INCH - Math.round(drawing.unitMm / INCH)) < 1e-9;
-    const step = inches ? INCH / 4 : own.step;
-    if (step === 0) return;
-    const said = (mm: number, digits = 6): string =>
-      inches ? `${figure(mm / INCH, digits)} in` : `${figure(mm, digits)} mm`;
+    const grid = gridOf(drawing, own.step);
+    if (!grid) return;
+    const { step, said } = grid;
     let free = 0;
     for (const [index, container] of drawing.containers.entries()) {
       if (container.rows.length === 0 || isGenerated(drawing, container.rows[0])) continue;
@@ -104,8 +99,6 @@ export const geometryRound: Rule = {
   },
 };
 
-const figure = (value: number, digits: number): string => String(Number(value.toPrecision(digits)));
-
 /** The lengths of the level and plumb pieces of a space that are long enough to be round, each with the nearest round one. */
 function lengthsIn({ facts, drawing }: AuditContext, container: number, step: number): Length[] {
   const { vertices, pieces } = facts.joints(container);
@@ -118,6 +111,6 @@ function lengthsIn({ facts, drawing }: AuditContext, container: number, step: nu
     if (mm < LEAST_STEPS * step) return [];
     // Far from the origin a coordinate is held no finer than this.
     const place = Math.max(Math.abs(vertices[from].x), Math.abs(vertices[from].y)) * unitMm;
-    return place * 1e-12 > AS_TYPED_MM ? [] : [{ row, mm, roundMm: Math.round(mm / step) * step }];
+    return isHeldFinely(place) ? [{ row, mm, roundMm: Math.round(mm / step) * step }] : [];
   });
 }
