@@ -1,27 +1,33 @@
 // How often what is proposed for names of senders is right: npm run bench -- crosswalk
-import { heldOutNames, measure, sendersNames } from '../../tests/crosswalk/measure';
+import {
+  type CrosswalkMeasures,
+  heldOutNames,
+  measure,
+  measureSymbols,
+  sendersNames,
+  symbolNames,
+} from '../../tests/crosswalk/measure';
 
 const percent = (share: number): string => `${(100 * share).toFixed(1)} %`.padStart(8);
-const names = sendersNames();
-const line = (what: string, of: typeof names): void => {
-  const { known, first, amongThree, error, likelyRight } = measure(of);
-  console.log(
-    `${what.padEnd(12)}${String(known).padStart(6)}${[first, amongThree, error, likelyRight].map(percent).join('')}`,
-  );
+const line = (what: string, { known, first, amongThree, error, likelyRight }: CrosswalkMeasures): void => {
+  const shares = [first, amongThree, error, likelyRight].map(percent).join('');
+  console.log(`${what.padEnd(12)}${String(known).padStart(6)}${shares}`);
 };
-const table = (of: typeof names): void => {
+/** Measures of all names, and of each habit; and how often what is so sure is right. */
+const table = <T extends { readonly habit: string }>(
+  names: readonly T[],
+  of: (names: readonly T[]) => CrosswalkMeasures,
+): void => {
   console.log('names        known at first  in three  error of sureness  right where likely');
-  line('all', of);
-  for (const habit of new Set(of.map((one) => one.habit)))
-    line(
-      habit,
-      of.filter((one) => one.habit === habit),
-    );
+  line('all', of(names));
+  for (const habit of new Set(names.map((one) => one.habit)))
+    line(habit, of(names.filter((one) => one.habit === habit)));
+  console.log('\n  sure    right   names');
+  for (const { sure, right, count } of of(names).calibration)
+    if (count > 0) console.log(`${percent(sure)}${percent(right)}${String(count).padStart(6)}`);
 };
-table(names);
-console.log('\n  sure    right   names');
-for (const { sure, right, count } of measure(names).calibration)
-  if (count > 0) console.log(`${percent(sure)}${percent(right)}${String(count).padStart(6)}`);
-
+table(sendersNames(), measure);
 console.log('\nnames of senders that the words were not made for');
-table(heldOutNames());
+table(heldOutNames(), measure);
+console.log('\nnames of symbols');
+table(symbolNames(), measureSymbols);

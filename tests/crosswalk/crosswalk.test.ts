@@ -1,4 +1,4 @@
-import { heldOutNames, measure, sendersNames } from './measure';
+import { heldOutNames, measure, measureSymbols, sendersNames, symbolNames } from './measure';
 
 // What is proposed for names of senders, held against what a drafter would pick: see docs/crosswalk.md for what is measured.
 
@@ -36,5 +36,20 @@ describe('names of senders that the words were not made for', () => {
 
   it('are right at first for 85 of 100 in the languages that words were added for since', () => {
     expect(measure(heldOut.filter((one) => !fresh.includes(one))).first).toBeGreaterThanOrEqual(0.85);
+  });
+});
+
+describe('names of symbols, for which no word was added', () => {
+  const symbols = symbolNames();
+
+  it('are right at first for 85 of 100, and whenever they are called likely', () => {
+    expect(symbols.length).toBeGreaterThanOrEqual(120);
+    const { first, likelyRight } = measureSymbols(symbols);
+    expect(first).toBeGreaterThanOrEqual(0.85);
+    expect(likelyRight).toBeGreaterThanOrEqual(0.95);
+  });
+
+  it('are as often right as is said, to within 5 of 100', () => {
+    expect(measureSymbols(symbols).error).toBeLessThan(0.05);
   });
 });

@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { demoStandard } from '../../demo/standard';
 import { LIKELY, surenessOf } from '../../src/core/audit/likeness/likely';
-import { propose } from '../../src/core/audit/likeness/propose';
+import { type Proposal, propose } from '../../src/core/audit/likeness/propose';
+import { proposeSymbols } from '../../src/core/audit/likeness/propose-symbol';
 import type { ObjectKind } from '../../src/core/dxf/object-kinds';
 
 /** A layer's name as one of five senders would write it, and what an office drafter would put it on; none where nothing fits. */
@@ -31,7 +32,7 @@ export const sendersNames = (path: string = join('tests', 'crosswalk', 'names.cs
 export const heldOutNames = (): SendersName[] => sendersNames(join('tests', 'crosswalk', 'held-out.csv'));
 
 export interface CrosswalkMeasures {
-  /** Names that the office has a layer for. */
+  /** Names that the office has something for. */
   readonly known: number;
   /** Shares of those that are right at first, and among the first three. */
   readonly first: number;
@@ -47,19 +48,49 @@ export interface CrosswalkMeasures {
 /** Steps of the table of calibration. */
 const STEPS = 5;
 
-/** Measures what is proposed for names, each on a layer with a dozen objects of its kind. */
-export function measure(names: readonly SendersName[]): CrosswalkMeasures {
-  const found = names.map(({ name, kind, layers }) => {
-    const proposals = propose(demoStandard, { name, kinds: new Map([[kind, 12]]) });
-    return { layers, proposals };
-  });
-  const known = found.filter(({ layers }) => layers.length > 0);
+/** What is proposed for a name, and what of it is right. */
+interface Found {
+  readonly wanted: readonly string[];
+  readonly proposals: readonly Proposal[];
+}
+
+/** Measures what is proposed for names of layers, each with a dozen objects of its kind on it. */
+export const measure = (names: readonly SendersName[]): CrosswalkMeasures =>
+  measured(
+    names.map(({ name, kind, layers }) => ({
+      wanted: layers,
+      proposals: propose(demoStandard, { name, kinds: new Map([[kind, 12]]) }),
+    })),
+  );
+
+/** Names of symbols, written down before they were held against anything; none where the library has nothing for one. */
+export const symbolNames = (): { readonly habit: string; readonly name: string; readonly symbol: string }[] =>
+  readFileSync(join('tests', 'crosswalk', 'symbols.csv'), 'utf8')
+    .trim()
+    .split('\n')
+    .slice(1)
+    .map((line) => {
+      const [habit, name, symbol] = line.split(',');
+      return { habit, name, symbol };
+    });
+
+/** Measures what is proposed for names of symbols, of which nothing else is known. */
+export const measureSymbols = (names: readonly ReturnType<typeof symbolNames>[number][]): CrosswalkMeasures =>
+  measured(
+    names.map(({ name, symbol }) => ({
+      wanted: symbol === '' ? [] : [symbol],
+      proposals: proposeSymbols(demoStandard, { name }),
+    })),
+  );
+
+function measured(found: readonly Found[]): CrosswalkMeasures {
+  const known = found.filter(({ wanted }) => wanted.length > 0);
   const rightAmong = (most: number): number =>
-    known.filter(({ layers, proposals }) => proposals.slice(0, most).some(({ to }) => layers.includes(to)))
+    known.filter(({ wanted, proposals }) => proposals.slice(0, most).some(({ to }) => wanted.includes(to)))
       .length / known.length;
   // A name that nothing is for is right only where nothing is proposed: then nobody is sure of anything.
-  const first = found.flatMap(({ layers, proposals: [best] }) =>
-    best ? [{ sure: surenessOf(best.likeness), right: layers.includes(best.to) }] : [],
+  const first = found.flatMap(({ wanted, proposals: [best] }) =>
+    best ? [{ sure: surenessOf(best.likeness), right: wanted.includes(best.to) }] : [],
   );
   const calibration = Array.from({ length: STEPS }, (_, i) => {
     const of = first.filter(({ sure }) => Math.min(STEPS - 1, Math.floor(sure * STEPS)) === i);
@@ -75,7 +106,7 @@ export function measure(names: readonly SendersName[]): CrosswalkMeasures {
     first.length;
   const likely = found.filter(({ proposals: [best] }) => best && best.likeness >= LIKELY);
   const likelyRight =
-    likely.filter(({ layers, proposals: [best] }) => layers.includes(best.to)).length / likely.length;
+    likely.filter(({ wanted, proposals: [best] }) => wanted.includes(best.to)).length / likely.length;
   return {
     known: known.length,
     first: rightAmong(1),

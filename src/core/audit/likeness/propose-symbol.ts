@@ -22,6 +22,8 @@ const BY_LAYER = 0.4;
 const ALIKE = 0.75;
 /** Names of different sizes of one thing are names of two things: this much is left of what is alike. */
 const OTHER_SIZE = 0.6;
+/** A library has several lights and several doors: which of them a word means is open where others are so near. */
+const AS_NEAR = 0.15;
 /** Below this likeness of names a symbol is no proposal. */
 const LEAST = 0.25;
 
@@ -75,6 +77,7 @@ export function proposeSymbols(standard: Standard, stray: StraySymbol): Proposal
       const grounded = match.grounded && !(asLarge && shared === undefined);
       return [{ to: symbol.name, likeness: Math.min(likeness, grounded ? 1 : LIKELY - 0.01), reasons }];
     }),
+    AS_NEAR,
   );
 }
 
