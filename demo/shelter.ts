@@ -233,7 +233,15 @@ function lines(s: SpaceComposer): void {
     s.line({ ...on('S-HIDN'), patternFactor }, [540, 220 + 5 * i], [600, 220 + 5 * i]);
   // A kerb narrower than the office's, and one of somebody else's.
   for (const [i, { name, offsets }] of KERBS.entries())
-    s.parallels(on('C-ROAD'), { name, offsets }, [640, 205 + 20 * i], [740, 205 + 20 * i], 0.1);
+    s.parallels(
+      on('C-ROAD'),
+      { name, offsets },
+      [
+        [640, 205 + 20 * i],
+        [740, 205 + 20 * i],
+      ],
+      { scale: 0.1 },
+    );
   // A bolt on the layer of steel: its hidden edges dashed by hand, its centre lines unbroken.
   s.circle(STEEL, [660, 285], 6);
   for (const [dx, dy] of [
@@ -246,7 +254,15 @@ function lines(s: SpaceComposer): void {
   for (let i = 0; i < 9; i++) s.line(STEEL, [720 + 4.5 * i, 290], [723 + 4.5 * i, 290]);
   s.line({ ...STEEL, transparency: 50 }, [720, 296], [780, 296]);
   // A duct of the office's that was drawn when it was narrower.
-  s.parallels(on('C-ROAD'), { name: DUCT.name, offsets: [80, 0, -80] }, [540, 262], [620, 262], 0.1);
+  s.parallels(
+    on('C-ROAD'),
+    { name: DUCT.name, offsets: [80, 0, -80] },
+    [
+      [540, 262],
+      [620, 262],
+    ],
+    { scale: 0.1 },
+  );
   s.line(on('OLD-STATE'), [540, 240], [600, 240]);
   // An edge that nothing meets.
   s.line(OUTLINE, [340, 125.02], [420, 125.02]);

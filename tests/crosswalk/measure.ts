@@ -69,8 +69,8 @@ export const symbolNames = (): { readonly habit: string; readonly name: string; 
     .trim()
     .split('\n')
     .slice(1)
-    .map((line) => {
-      const [habit, name, symbol] = line.split(',');
+    .map((row) => {
+      const [habit, name, symbol] = row.split(',');
       return { habit, name, symbol };
     });
 

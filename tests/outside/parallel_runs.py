@@ -9,7 +9,7 @@ import os
 import sys
 
 import ezdxf
-from ezdxf.math import Vec2
+from ezdxf.math import Vec2, offset_vertices_2d
 
 from planting import save
 
@@ -56,6 +56,12 @@ def make(version, folder, form):
             start = Vec2(8000 * i, 70000) + along.orthogonal() * side
             ends = (start, start + along * 3000)
             model.add_line(*(ends if side > 0 else reversed(ends)), dxfattribs={"layer": "ROAD"})
+    # The same with corners, open and closed: one side drawn against the other.
+    for i, closed in enumerate((False, True)):
+        through = [(x + 8000 * i, y + 80000) for x, y in BENT]
+        for side in (30, -30):
+            beside = list(offset_vertices_2d(through, side, closed=closed))
+            model.add_lwpolyline(beside if side > 0 else beside[::-1], close=closed, dxfattribs={"layer": "ROAD"})
     # The set of walls is made narrower after its runs were drawn.
     wall.elements.elements = [element._replace(offset=element.offset * 0.8) for element in wall.elements]
     doc.header["$CMLSTYLE"] = "BORD_20"

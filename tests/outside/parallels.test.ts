@@ -70,7 +70,7 @@ it.each(paths.map((path) => [basename(path), path] as const))('%s', (name, path)
     'Parallel-line set “BORD_20” is not in the standard (12 runs of parallel lines).',
     'Parallel-line set “Kerb” is not as the standard has it: 2 lines, 3 wanted (12 runs of parallel lines).',
     '12 runs of parallel lines in “Wall” are not drawn as the set is: lines lie up to 40 mm off.',
-    '6 lines on layer “ROAD” lie as 3 runs of “Duct” would.',
+    '10 lines on layer “ROAD” lie as 5 runs of “Duct” would.',
   ]);
   const request = {
     findings: found.filter(({ correction }) => correction === 'automatic').map(({ key }) => key),
@@ -107,11 +107,26 @@ it.each(paths.map((path) => [basename(path), path] as const))('%s', (name, path)
 
   const gathered = Object.entries(now.runs).filter(([handle]) => !(handle in before.runs));
   expect(Object.keys(now.runs)).toHaveLength(Object.keys(before.runs).length + gathered.length);
-  expect(gathered.map(([, { drawn }]) => drawn[0][0].map(Math.round)).sort()).toEqual([
+  const straight = gathered.filter(([, { drawn }]) => drawn.length === 2);
+  expect(straight.map(([, { drawn }]) => drawn[0][0].map(Math.round)).sort()).toEqual([
     [0, 70000],
     [16000, 70000],
     [8000, 70000],
   ]);
+  // Those with corners run through the corners between which they were drawn, whichever they begin at.
+  const bent = gathered.filter((one) => !straight.includes(one));
+  const corners = bent.map(([, { drawn }]) => drawn.map(([at]) => at.map(Math.round).join(' ')).sort());
+  const through = (x: number): string[] =>
+    [
+      [0, 0],
+      [3000, 0],
+      [5000, 1500],
+      [5000, 4000],
+      [4000, 4200],
+    ]
+      .map(([dx, dy]) => `${x + dx} ${80000 + dy}`)
+      .sort();
+  expect(corners.sort((a, b) => (a[0] < b[0] ? -1 : 1))).toEqual([through(0), through(8000)]);
   for (const [, run] of gathered) {
     expect([run.set, run.pointsTo, run.count]).toEqual(['Duct', now.sets.Duct.handle, 2]);
     // Where the loose lines lay, as this program draws the set anew.

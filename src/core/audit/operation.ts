@@ -249,8 +249,9 @@ export type Operation =
       readonly runs: readonly {
         readonly set: string;
         readonly rows: readonly number[];
-        readonly from: readonly [number, number];
-        readonly to: readonly [number, number];
+        /** The line that is drawn through it. */
+        readonly points: readonly (readonly [number, number])[];
+        readonly closed: boolean;
       }[];
     }
   /** Runs of parallel lines are drawn as their sets have it now, and how far that moves their lines, drawing units. */

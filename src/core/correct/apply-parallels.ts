@@ -101,7 +101,7 @@ function gather(
 ): void {
   const { drawing, standard } = context;
   const handles = new Map<string, string>();
-  for (const { set: name, rows, from, to } of runs) {
+  for (const { set: name, rows, points, closed } of runs) {
     const wanted = findParallelSet(standard, name);
     if (!wanted || drawing.unitMm === null) continue;
     const made = newParallelSet(wanted, drawing.unitMm, (linetype) =>
@@ -120,7 +120,7 @@ function gather(
     for (const row of rows)
       objectChange(rule, row, 'object', 'a loose line', `part of a run in “${set.name}”`);
     addObjects(editor, drawing.objects.container[rows[0]], (space) =>
-      space.parallels({ layer }, set, from, to),
+      space.parallels({ layer }, set, points, { closed }),
     );
   }
 }

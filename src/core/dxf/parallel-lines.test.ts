@@ -22,7 +22,15 @@ function drawn(change: Partial<NewParallelSet>) {
   const set = { ...SET, ...change };
   file.parallelSet(set);
   const offsets = set.lines.map(({ offset }) => offset);
-  file.model.parallels({ layer: '0' }, { name: set.name, offsets }, [10, 20], [60, 20], 0.1);
+  file.model.parallels(
+    { layer: '0' },
+    { name: set.name, offsets },
+    [
+      [10, 20],
+      [60, 20],
+    ],
+    { scale: 0.1 },
+  );
   const read = readDrawing(file.bytes());
   if (!read.ok) throw new Error(read.problem.message);
   const [model] = read.value.containers.filter(({ kind }) => kind === 'model');

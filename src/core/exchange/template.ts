@@ -298,7 +298,15 @@ function putParallels(
   const left = x + (set.startCap === 'round' ? round : 0);
   const right = x + width - (set.endCap === 'round' ? round : 0);
   if (!asLines) {
-    space.parallels(props, { name: set.name, offsets }, [left, middle], [right, middle], scale);
+    space.parallels(
+      props,
+      { name: set.name, offsets },
+      [
+        [left, middle],
+        [right, middle],
+      ],
+      { scale },
+    );
     return;
   }
   for (const offset of offsets)

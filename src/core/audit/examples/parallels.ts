@@ -24,7 +24,10 @@ const kerb =
       endCap: 'open',
       fillColour: null,
     });
-    sheet.parallels({ layer: 'WALL' }, { name, offsets: drawn }, [8, 18], [70, 18]);
+    sheet.parallels({ layer: 'WALL' }, { name, offsets: drawn }, [
+      [8, 18],
+      [70, 18],
+    ]);
   };
 
 export const PARALLEL_EXAMPLES: Readonly<Record<string, RuleExample>> = {

@@ -7,6 +7,7 @@ import { decimal } from '../real';
 import { drawDimension } from './composer-dimension';
 import {
   addReactor,
+  cornersOf,
   type HostOf,
   oldView,
   ownSettings,
@@ -37,39 +38,35 @@ export class SpaceComposer {
   }
 
   /**
-   * A straight run of a set of parallel lines that the file defines. Not in the oldest version.
-   * @param offsets of its lines to the left, in the order of the set, before `scale`
+   * A run of a set of parallel lines that the file defines, through two points or more. Not in the oldest version.
+   * @param set its lines by how far left they lie, in the order of the set, before `scale`
    */
   parallels(
     props: Props,
     set: { readonly name: string; readonly offsets: readonly number[]; readonly handle?: string },
-    from: Point,
-    to: Point,
-    scale = 1,
+    points: readonly Point[],
+    { scale = 1, closed = false }: { readonly scale?: number; readonly closed?: boolean } = {},
   ): void {
-    const length = Math.hypot(to[0] - from[0], to[1] - from[1]) || 1;
-    const along: Point = [(to[0] - from[0]) / length, (to[1] - from[1]) / length];
-    const across: Point = [-along[1], along[0]];
     this.record('MLINE', props, 'AcDbMline', [
       { code: 2, value: set.name },
       { code: 340, value: set.handle ?? this.file.parallelSetHandle?.(set.name) ?? '0' },
       { code: 40, value: decimal(scale) },
       // Counted from the line that is drawn, its vertices given.
       { code: 70, value: 1 },
-      { code: 71, value: 1 },
-      { code: 72, value: 2 },
+      { code: 71, value: closed ? 3 : 1 },
+      { code: 72, value: points.length },
       { code: 73, value: set.offsets.length },
-      ...point(10, from),
+      ...point(10, points[0]),
       { code: 210, value: '0.0' },
       { code: 220, value: '0.0' },
       { code: 230, value: '1.0' },
-      ...[from, to].flatMap((at): NewTag[] => [
+      ...cornersOf(points, closed).flatMap(({ at, way, mitre, stretch }): NewTag[] => [
         ...point(11, at),
-        ...point(12, along),
-        ...point(13, across),
+        ...point(12, way),
+        ...point(13, mitre),
         ...set.offsets.flatMap((offset): NewTag[] => [
           { code: 74, value: 2 },
-          { code: 41, value: decimal(offset * scale) },
+          { code: 41, value: decimal(offset * scale * stretch) },
           { code: 41, value: '0.0' },
           { code: 75, value: 0 },
         ]),

@@ -113,3 +113,31 @@ export function addReactor(records: readonly NewTag[][], of: string, told: strin
     { code: 102, value: '}' },
   );
 }
+
+/** A corner of a run of parallel lines: unit vectors along it from here on and across it, halfway between before and behind. */
+interface RunCorner {
+  readonly at: Point;
+  readonly way: Point;
+  readonly mitre: Point;
+  /** How far along the mitre a line lies for each unit that it lies beside the run. */
+  readonly stretch: number;
+}
+
+/** The corners of a run through some points. */
+export function cornersOf(points: readonly Point[], closed: boolean): RunCorner[] {
+  const count = points.length;
+  const wayFrom = (i: number): Point => {
+    const [a, b] = [points[i], points[(i + 1) % count]];
+    const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1;
+    return [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+  };
+  return points.map((at, i) => {
+    // The last point of an open run has nothing behind it, the first nothing before.
+    const way = wayFrom(closed || i < count - 1 ? i : i - 1);
+    const before = i > 0 ? wayFrom(i - 1) : closed ? wayFrom(count - 1) : way;
+    const [x, y] = [-before[1] - way[1], before[0] + way[0]];
+    const length = Math.hypot(x, y) || 1;
+    const mitre: Point = [x / length, y / length];
+    return { at, way, mitre, stretch: 1 / (mitre[1] * way[0] - mitre[0] * way[1]) };
+  });
+}

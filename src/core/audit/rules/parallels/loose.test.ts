@@ -49,6 +49,32 @@ const inSet = (file: DrawingComposer): void => {
   placed(file, 'Wall', [100, -100]);
 };
 
+/** Polylines, one of them drawn from its other end. */
+const bent =
+  (paths: readonly (readonly Point[])[], closed = false, bulges: readonly number[] = []) =>
+  (file: DrawingComposer): void => {
+    file.layer(ROAD);
+    for (const [i, path] of paths.entries())
+      file.model.polyline({ layer: 'ROAD' }, i === 1 ? [...path].reverse() : path, closed, bulges);
+  };
+/** A corner, and what lies 100 to either side of it. */
+const LEFT: readonly Point[] = [
+  [0, 100],
+  [2900, 100],
+  [2900, 2000],
+];
+const RIGHT: readonly Point[] = [
+  [0, -100],
+  [3100, -100],
+  [3100, 2000],
+];
+const rectangle = (by: number): Point[] => [
+  [-by, -by],
+  [5000 + by, -by],
+  [5000 + by, 3000 + by],
+  [-by, 3000 + by],
+];
+
 testRule(parallelsLoose, {
   accept: [
     {
@@ -66,6 +92,24 @@ testRule(parallelsLoose, {
       standard: { ...standard, layers: [officeLayer('ROAD'), officeLayer('EDGE')] },
       draw: all(lines([100]), lines([-100], { own: { layer: 'EDGE' } })),
     },
+    {
+      name: 'polylines of which one ends earlier, or leaves the other',
+      standard,
+      draw: all(
+        bent([LEFT, [...RIGHT.slice(0, 2), [3100, 1990]]]),
+        bent([
+          LEFT.map(([x, y]) => [x, y + 9000]),
+          RIGHT.map(([x, y], i) => [x + (i === 2 ? 5 : 0), y + 9000]),
+        ]),
+      ),
+    },
+    { name: 'rectangles in rectangles', standard, draw: bent([100, -100, -300, -500].map(rectangle), true) },
+    {
+      name: 'polylines with arcs',
+      standard,
+      draw: bent([LEFT, RIGHT], false, [0.3, 0]),
+    },
+    { name: 'a copy elsewhere', standard, draw: bent([LEFT, LEFT.map(([x, y]) => [x + 200, y - 200])]) },
     { name: 'an office without sets', standard: { ...standard, parallels: [] }, draw: lines([100, -100]) },
   ],
   reject: [
@@ -133,6 +177,22 @@ describe('made a run in the set', () => {
       // The drawing had no such set.
       ['none', 'Kerb'],
     ]);
+  });
+
+  it.each([
+    ['around a corner', bent([LEFT, RIGHT]), 3, false],
+    ['all around', bent([rectangle(100), rectangle(-100)], true), 4, true],
+  ])('runs %s as the lines did', (_, draw, count, closed) => {
+    const { drawing, rows, facts } = made(draw);
+    expect(rows).toHaveLength(1);
+    const run = parallelRun(drawing, rows[0]);
+    expect([run.set?.name, run.corners.length, run.closed]).toEqual(['Wall', count, closed]);
+    expect(facts.rowsOfKind('polyline')).toHaveLength(0);
+    // Every corner of the lines is a corner of the run's lines.
+    const pieces = [...facts.segments(rows[0])].map((value) => Number(value.toFixed(6)));
+    const drawn = new Set(pieces.flatMap((x, k) => (k % 2 === 0 ? [`${x} ${pieces[k + 1]}`] : [])));
+    const wanted = closed ? [...rectangle(100), ...rectangle(-100)] : [...LEFT, ...RIGHT];
+    expect([...drawn].sort()).toEqual(wanted.map((pair) => pair.join(' ')).sort());
   });
 
   it('lies where its set has it where lines were a hair off: in their middle, as far from each', () => {

@@ -91,7 +91,7 @@ export const parallelsLoose: Rule = {
             {
               type: 'gather parallels',
               rows: found.flatMap(({ rows }) => rows),
-              runs: found.map(({ set, rows, from, to }) => ({ set: set.name, rows, from, to })),
+              runs: found.map(({ set, rows, points, closed }) => ({ set: set.name, rows, points, closed })),
             },
           ],
         };

@@ -18,5 +18,8 @@ export function placed(
   });
   if (drawn === false) return;
   const own = drawn === true ? offsets : drawn;
-  file.model.parallels({ layer: 'ROAD' }, { name, offsets: own }, [0, 0], [5000, 0]);
+  file.model.parallels({ layer: 'ROAD' }, { name, offsets: own }, [
+    [0, 0],
+    [5000, 0],
+  ]);
 }
