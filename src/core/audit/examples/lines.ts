@@ -8,6 +8,7 @@ import { linesTooNear } from '../rules/lines/too-near';
 import { linesTwoScales } from '../rules/lines/two-scales';
 import { linetypesRedefined } from '../rules/linetypes/redefined';
 import { linetypesUnknown } from '../rules/linetypes/unknown';
+import { pensByColour } from '../rules/pens/by-colour';
 import { pensNotHeld } from '../rules/pens/not-held';
 import { pensNotPermitted } from '../rules/pens/not-permitted';
 import { pensOrder } from '../rules/pens/order';
@@ -98,6 +99,31 @@ const layers =
     sheet.line({ layer: 'WALL' }, [8, 16 + mm], [70, 16 + mm]);
   };
 
+/** An office that prints by colour, and lets walls have colours of their own. */
+const byColour = {
+  ...plain,
+  layers: plain.layers.map((layer) =>
+    layer === WALL ? { ...WALL, ownValuesAllowed: ['colour' as const] } : layer,
+  ),
+  pens: {
+    ...plain.pens,
+    byColour: [
+      { number: 1, widthMm: 0.18 },
+      { number: 7, widthMm: 0.5 },
+    ],
+  },
+};
+
+/** A wall with an opening in a colour of its own. */
+const opening =
+  (colour: number): Draw =>
+  (sheet, file) => {
+    file.layer(asDefined(WALL));
+    sheet.line({ layer: 'WALL' }, [8, 12], [70, 12]);
+    sheet.line({ layer: 'WALL' }, [8, 24], [70, 24]);
+    for (const x of [30, 48]) sheet.line({ layer: 'WALL', colour }, [x, 12], [x, 24]);
+  };
+
 export const LINE_EXAMPLES: Readonly<Record<string, RuleExample>> = {
   [linetypesUnknown.meta.id]: {
     standard: office(),
@@ -171,6 +197,14 @@ export const LINE_EXAMPLES: Readonly<Record<string, RuleExample>> = {
     }),
     complies: { says: 'The walls print heavier than the axis between them.', draw: penned(0.5, 0.18) },
     breaks: { says: 'The axis prints heavier than the walls.', draw: penned(0.35, 0.7) },
+  },
+  [pensByColour.meta.id]: {
+    standard: byColour,
+    complies: { says: 'The opening is drawn as the wall is.', draw: opening(7) },
+    breaks: {
+      says: 'It is red, which may stand out on the screen, and prints 0.18 mm wide.',
+      draw: opening(1),
+    },
   },
   [pensNotPermitted.meta.id]: {
     standard: office({ layers: [{ ...WALL, ownValuesAllowed: ['width'] }, AXIS] }),

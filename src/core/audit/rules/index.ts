@@ -89,6 +89,7 @@ import { parallelsChanged } from './parallels/changed';
 import { parallelsLoose } from './parallels/loose';
 import { parallelsPlaced } from './parallels/placed';
 import { parallelsUnknown } from './parallels/unknown';
+import { pensByColour } from './pens/by-colour';
 import { pensNotHeld } from './pens/not-held';
 import { pensNotPermitted } from './pens/not-permitted';
 import { pensOrder } from './pens/order';
@@ -121,6 +122,7 @@ export const RULES: readonly Rule[] = [
   layersDefaultWidth,
   layersWidth,
   pensOrder,
+  pensByColour,
   layersPrinting,
   linetypesUnknown,
   linetypesRedefined,

@@ -1,13 +1,12 @@
-import { kindOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
-import { LINE_KINDS, type ObjectKind } from '../../../dxf/object-kinds';
 import { meaningOf } from '../../../standard/meanings';
 import type { PenOrder } from '../../../standard/pen-schemas';
 import { orderFault, widthOfRole } from '../../../standard/pens';
-import { type AuditContext, isPlaced, type LayerUse } from '../../context';
+import type { AuditContext, LayerUse } from '../../context';
 import type { Operation } from '../../operation';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
+import { isPenned, widthByColour } from './shared';
 
 const figure = (value: number): string => String(Number(value.toFixed(2)));
 
@@ -25,15 +24,6 @@ interface Pen {
   readonly role: string;
   readonly widthMm: number;
 }
-
-/** What is drawn with a pen. */
-const PENNED: ReadonlySet<ObjectKind> = new Set<ObjectKind>([
-  ...LINE_KINDS,
-  'parallel-line set',
-  'dimension',
-  'leader',
-  'text',
-]);
 
 export const pensOrder: Rule = {
   meta: {
@@ -98,15 +88,9 @@ export const pensOrder: Rule = {
 const wanted = ({ ratio }: PenOrder): string =>
   ratio > 1 ? `${figure(ratio)} times as heavy as` : 'heavier than';
 
-const isPenned = ({ drawing }: AuditContext, row: number): boolean =>
-  isPlaced(drawing, row) && PENNED.has(kindOf(drawing, row));
-
 /** How wide an object prints, mm: in a version without widths by the office's table of colours, null for a colour that is not in it. */
-function printedWidth({ drawing, facts, standard }: AuditContext, row: number): number | null {
-  const { widthMm, colour } = facts.look(row);
-  if (drawing.holdsWidths) return widthMm;
-  const number = 'number' in colour ? colour.number : null;
-  return standard.pens.byColour.find((one) => one.number === number)?.widthMm ?? null;
+function printedWidth(context: AuditContext, row: number): number | null {
+  return context.drawing.holdsWidths ? context.facts.look(row).widthMm : widthByColour(context, row);
 }
 
 /** The pens of the layers whose role is known: by the standard, or by the meaning that a sender's name gives away. */
