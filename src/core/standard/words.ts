@@ -171,11 +171,36 @@ export interface WordMatch {
 
 const UNLIKE: WordMatch = { likeness: 0, by: 'letters' };
 
+/** By each word the groups of related words that it is in. */
+const GROUPS = new Map<string, ReadonlySet<number>>();
+for (const [i, group] of RELATED_WORDS.entries())
+  for (const word of group) GROUPS.set(word, new Set([...(GROUPS.get(word) ?? []), i]));
+
+function areRelated(a: string, b: string): boolean {
+  const [one, other] = [GROUPS.get(a), GROUPS.get(b)];
+  if (!one || !other) return false;
+  for (const group of one) if (other.has(group)) return true;
+  return false;
+}
+
+/** Pairs of words that were compared: names of a drawing and of an office are made of few words, held against each other over and over. */
+const compared = new Map<string, WordMatch>();
+const MOST_COMPARED = 200_000;
+
 /** Likeness of two words: same, kin, short for the other, or sharing most of their letter pairs. */
 export function wordMatch(a: string, b: string): WordMatch {
+  const key = `${a}\n${b}`;
+  const known = compared.get(key);
+  if (known) return known;
+  const match = compare(a, b);
+  if (compared.size >= MOST_COMPARED) compared.clear();
+  compared.set(key, match);
+  return match;
+}
+
+function compare(a: string, b: string): WordMatch {
   if (a === b) return { likeness: 1, by: 'meaning' };
-  if (RELATED_WORDS.some((group) => group.includes(a) && group.includes(b)))
-    return { likeness: 0.75, by: 'meaning' };
+  if (areRelated(a, b)) return { likeness: 0.75, by: 'meaning' };
   // Two words of drawing that are not kin mean two things, however they are written: sewer and power, water and wall.
   if (isKnown(a) && isKnown(b)) return UNLIKE;
   const [short, long] = a.length <= b.length ? [a, b] : [b, a];

@@ -1,4 +1,5 @@
 import { foldName } from '../../dxf/interner';
+import { oncePer } from '../../once';
 import type { Standard } from '../../standard/standard';
 import type { StandardSymbol } from '../../standard/symbols';
 import { wordMatch, wordsIn } from '../../standard/words';
@@ -31,6 +32,16 @@ const LEAST = 0.25;
 const sizesIn = (name: string): string[] =>
   (name.match(/\d+(?:[.,]\d+)?/g) ?? []).map((figures) => String(Number(figures.replace(',', '.'))));
 
+/** Words and sizes of a symbol of the library, taken apart once: a drawing can have thousands of names to be held against them. */
+const wordsOfSymbol = oncePer(
+  (symbol: StandardSymbol) => [symbol],
+  ({ name, use, division }): KnownBy & { readonly sizes: readonly string[] } => ({
+    ofName: wordsIn(name),
+    ofPurpose: wordsIn(`${use} ${division}`).filter(({ word }) => word.length > 2),
+    sizes: sizesIn(name),
+  }),
+);
+
 /** Ranks the office's symbols by what speaks for each: words of the name, the sizes in it, the layer that it lies on. */
 export function proposeSymbols(standard: Standard, stray: StraySymbol): Proposal[] {
   const words = wordsIn(stray.name);
@@ -38,10 +49,7 @@ export function proposeSymbols(standard: Standard, stray: StraySymbol): Proposal
   const ofLayer = wordsIn(stray.layer ?? '').filter(({ word }) => word.length > 2);
   return ranked(
     standard.symbols.flatMap((symbol): Proposal[] => {
-      const own: KnownBy = {
-        ofName: wordsIn(symbol.name),
-        ofPurpose: wordsIn(`${symbol.use} ${symbol.division}`).filter(({ word }) => word.length > 2),
-      };
+      const own = wordsOfSymbol(symbol);
       const match = nameLikeness(words, own);
       if (!match.pair || match.likeness < LEAST) {
         const home = liesWhere(symbol, stray);
@@ -60,7 +68,7 @@ export function proposeSymbols(standard: Standard, stray: StraySymbol): Proposal
       }
       const reasons = [becauseOf(match.pair)];
       let likeness = WEIGHTS.name * match.likeness;
-      const known = sizesIn(symbol.name);
+      const known = own.sizes;
       const asLarge = sizes.length > 0 && known.length > 0;
       const shared = sizes.find((size) => known.includes(size));
       if (asLarge && shared !== undefined) {

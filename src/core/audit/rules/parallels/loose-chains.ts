@@ -26,7 +26,7 @@ const unit = (a: P): P | null => {
 };
 
 /** Corners of a polyline that is compared; of more nobody has drawn another one beside it by hand. */
-const MOST_CORNERS = 500;
+const MOST_CORNERS = 100;
 /** The format keeps a polyline in space under the name of the old ones. */
 const IN_SPACE = 8;
 
@@ -101,12 +101,18 @@ function closedChain(row: number, points: readonly P[]): Chain | null {
   const ways = waysOf(around, true);
   if (!ways) return null;
   const steps = stepsOf(ways);
-  let first = 0;
-  for (let i = 1; i < steps.length; i++)
-    if (
-      isBefore([...steps.slice(i), ...steps.slice(0, i)], [...steps.slice(first), ...steps.slice(0, first)])
-    )
-      first = i;
+  // Of a contour with hundreds of corners few point the least way: only from these the whole is compared.
+  const least = steps.reduce((a, b) => Math.min(a, b));
+  const turned = (by: number): number[] => [...steps.slice(by), ...steps.slice(0, by)];
+  const [first] = steps
+    .flatMap((step, by) => (step === least ? [by] : []))
+    .reduce<[number, number[]]>(
+      (best, by, i) => {
+        const now = turned(by);
+        return i === 0 || isBefore(now, best[1]) ? [by, now] : best;
+      },
+      [0, steps],
+    );
   const from = <T>(list: readonly T[]): T[] => [...list.slice(first), ...list.slice(0, first)];
   return { row, points: from(around), closed: true, ways: from(ways) };
 }
