@@ -1,20 +1,11 @@
-import { OBJECT_KINDS, type ObjectKind } from '../dxf/object-kinds';
+import { LINE_KINDS, OBJECT_KINDS, type ObjectKind } from '../dxf/object-kinds';
 
 /**
  * What a layer is for is said in families: a layer for polylines takes lines and arcs as well, since which of them draws an outline is
  * a matter of habit.
  */
 const FAMILIES = {
-  linework: [
-    'line',
-    'polyline',
-    'arc',
-    'circle',
-    'ellipse',
-    'spline',
-    'construction line',
-    'parallel-line set',
-  ],
+  linework: [...LINE_KINDS, 'parallel-line set'],
   lettering: ['text', 'attribute', 'table'],
   dimensions: ['dimension', 'tolerance frame'],
   leaders: ['leader'],
@@ -24,7 +15,7 @@ const FAMILIES = {
   images: ['image'],
   viewports: ['viewport'],
   'anything else': ['other'],
-} as const satisfies Readonly<Record<string, readonly ObjectKind[]>>;
+} satisfies Readonly<Record<string, readonly ObjectKind[]>>;
 
 export type KindFamily = keyof typeof FAMILIES;
 export const KIND_FAMILIES = Object.keys(FAMILIES) as KindFamily[];
