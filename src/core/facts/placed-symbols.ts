@@ -1,4 +1,5 @@
 import { type Drawing, type DrawingSymbol, kindOf, rangeOf } from '../dxf/drawing';
+import { recordOf } from '../dxf/edit/edit-records';
 import { foldName } from '../dxf/interner';
 import { readOwnData } from '../dxf/read/own-data';
 import { isFormatName, isPictureName } from '../dxf/reserved';
@@ -41,6 +42,15 @@ export const placedSymbols: (drawing: Drawing) => ReadonlyMap<string, PlacedSymb
   },
 );
 
+/** Whether the record of a symbol has a dictionary of its own. */
+function keepsMore(drawing: Drawing, { name }: DrawingSymbol): boolean {
+  const record = recordOf(drawing, 'symbol', name);
+  const { codes } = drawing.document.tags;
+  for (let tag = record?.start ?? 0; tag < (record?.end ?? 0); tag++)
+    if (codes[tag] === 102 && drawing.reader.name(tag) === '{ACAD_XDICTIONARY') return true;
+  return false;
+}
+
 /** Codes that every object has its own of: handles and owners. */
 const OWN = new Set([5, 105, 330, 360, 1005]);
 
@@ -50,6 +60,8 @@ const OWN = new Set([5, 105, 330, 360, 1005]);
  */
 export function holdTheSame(drawing: Drawing, one: DrawingSymbol, other: DrawingSymbol): boolean {
   if (one.base.some((value, i) => value !== other.base[i])) return false;
+  // What a symbol keeps beside its objects, such as how it can be stretched, is not compared.
+  if (keepsMore(drawing, one) || keepsMore(drawing, other)) return false;
   const { containers, objects, document, reader } = drawing;
   const [a, b] = [one, other].map(({ container }) =>
     containers[container].rows.filter((row) => objects.parent[row] < 0),

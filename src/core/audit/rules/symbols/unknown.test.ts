@@ -183,6 +183,28 @@ it('leaves two that are drawn otherwise to a person', () => {
   expect(result.bytes).toEqual(bytes);
 });
 
+it('takes two for one only where neither keeps more than its objects', () => {
+  const text = new TextDecoder().decode(
+    bytesOf({ version: 'AC1024', draw: both(placed('DOOR_A', 1), placed('DOOR_B', 1)) }),
+  );
+  // A dictionary of its own, as symbols have that can be stretched.
+  const kept = text.replace(
+    /(\n {2}0\r?\nBLOCK_RECORD\r?\n {2}5\r?\n\w+\r?\n)(?=(?:(?!\n {2}0\r?\n)[^])*\n {2}2\r?\nDOOR_B\r?\n)/,
+    '$1102\n{ACAD_XDICTIONARY\n360\nFFF0\n102\n}\n',
+  );
+  expect(kept).not.toBe(text);
+  for (const [from, left] of [
+    [text, 0],
+    [kept, 1],
+  ] as const) {
+    const result = settled(
+      new TextEncoder().encode(from),
+      ['DOOR_A', 'DOOR_B'].map((name) => ({ name, option: 'become', to: 'OF-Door-800' })),
+    );
+    expect(result.unsettled).toHaveLength(left);
+  }
+});
+
 it('removes its placements, and the rest stays', () => {
   const bytes = bytesOf({ draw: both(placed('LOGO'), placed('OF-Tree', 1)) });
   const result = settled(bytes, [{ name: 'LOGO', option: 'remove' }]);
