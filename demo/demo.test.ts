@@ -20,11 +20,7 @@ it('shows every rule that the edition of the demo has at work', () => {
     const own = demoStandard.rules[meta.id]?.settings ?? {};
     return !idle?.(settingsFor(meta.settings, own).settings);
   });
-  // Centre marks are asked for where an office wants them, and widths by colour where one prints by colour; this one does neither.
-  expect(atWork.map(({ meta }) => meta.id).filter((id) => !shown.has(id))).toEqual([
-    'pens/by-colour',
-    'dimensions/centre-marks',
-  ]);
-  // What is idle says why; in this edition these are all.
-  expect(RULES.filter((rule) => !atWork.includes(rule)).map(({ meta }) => meta.id)).toEqual(['units/unit']);
+  expect(atWork.map(({ meta }) => meta.id).filter((id) => !shown.has(id))).toEqual([]);
+  // None is idle in this edition.
+  expect(RULES.filter((rule) => !atWork.includes(rule))).toEqual([]);
 });

@@ -486,6 +486,7 @@ export function shorePower(): DemoDrawing {
     ['EL_TXT', 7],
     ['BACKGRND', 8],
     ['E-POWR', 3],
+    ['E-NAVL', 6],
     ['FRAME', 7],
     ['PIPE', 4],
   ];
@@ -545,6 +546,12 @@ export function shorePower(): DemoDrawing {
     [96_000, 26_500],
     [96_000, 40_000],
   ]);
+  // Sectors of the entrance lights: green is the pen of dimensions.
+  for (const [x, colour] of [
+    [134_000, 3],
+    [137_000, 1],
+  ])
+    m.line({ layer: 'E-NAVL', colour }, [x, 30_000], [x + 4_000, 52_000]);
   const sheet = file.sheet('Sheet', 841, 420);
   drawSheet(
     sheet,

@@ -125,7 +125,15 @@ const ROWS: Row[] = [
   ['A-ROOF', 'Edges above the cut, canopies', LINES, 42, 'OHW-Above', 0.18, { meaning: 'above' }],
   ['E-POWR', 'Shore power: cables and pillars', ['symbol', ...LINES], 1, 'OHW-Service', 0.35],
   ['E-LITE', 'Lighting columns and luminaires', ['line', 'symbol', 'circle', 'arc'], 2, 'Continuous', 0.25],
-  ['E-NAVL', 'Navigation lights', ['line', 'symbol', 'circle'], 6, 'Continuous', 0.35],
+  [
+    'E-NAVL',
+    'Navigation lights, each in the colour that it shows',
+    ['line', 'symbol', 'circle'],
+    6,
+    'Continuous',
+    0.35,
+    { ownValuesAllowed: ['colour'] },
+  ],
   ['F-MAIN', 'Fire main and hydrants', ['symbol', ...LINES], 240, 'OHW-Service', 0.35],
   ['P-FUEL', 'Fuel lines', LINES, 22, 'OHW-Service', 0.35],
   [
@@ -191,6 +199,13 @@ const ROWS: Row[] = [
     { meaning: 'setback', role: 'secondary' },
   ],
 ];
+
+/** The width that each colour of the layers prints with; of the colour that several pens share, that of what is cut. */
+function widthsByColour(): { number: number; widthMm: number }[] {
+  const widths = new Map<number, number>([[7, 0.5]]);
+  for (const [, , , colour, , widthMm] of ROWS) if (!widths.has(colour)) widths.set(colour, widthMm);
+  return [...widths].map(([number, widthMm]) => ({ number, widthMm })).sort((a, b) => a.number - b.number);
+}
 
 const field = (name: string, more: Partial<NamingField>): NamingField => ({
   name,
@@ -261,7 +276,8 @@ export const demoStandard: Standard = {
       { heavier: 'dimension', lighter: 'centre', ratio: 1 },
       { heavier: 'secondary', lighter: 'fill', ratio: 1.4 },
     ],
-    byColour: [],
+    // Drawings of old versions print by colour.
+    byColour: widthsByColour(),
   },
   naming: {
     layers: { ...NAMING_FORMS[1], name: 'Layers of the harbour office' },
@@ -455,6 +471,13 @@ export const demoStandard: Standard = {
   rules: {
     // Frames of windows are drawn with two lines at every scale.
     'lines/too-near': { ...PLAIN_RULE, settings: { clear: 0.15 } },
+    // Holes in steelwork are set out from their centres.
+    'dimensions/centre-marks': {
+      ...PLAIN_RULE,
+      exceptLayers: ['G-SYMB', 'SHEET'],
+      settings: { wanted: true, smallest: 5 },
+    },
+    'units/unit': { ...PLAIN_RULE, settings: { unit: 'mm' } },
     'leaders/angle': { ...PLAIN_RULE, settings: { angles: 'steps of 15°' } },
     'lines/contrast': { ...PLAIN_RULE, settings: { printed: 'in grey', least: 1.8 } },
   },

@@ -21,7 +21,12 @@ describe('pens', () => {
   });
 
   it('of the demo keep their own order, and what is common practice', () => {
-    expect(penAdvice(demoStandard)).toEqual([]);
+    // Old drawings print by colour, and there three pens share the colour of what is cut: the page of pens says so.
+    expect(said(demoStandard)).toEqual([
+      'C-QUAY-EDGE is 0.7 mm, its colour 7 prints at 0.5 mm',
+      'G-TEXT is 0.25 mm, its colour 7 prints at 0.5 mm',
+      'G-TTLB is 0.7 mm, its colour 7 prints at 0.5 mm',
+    ]);
     // common practice: outline over dimension over hidden and centre
     const width = (role: string): number => widthOfRole(demoStandard.pens, role) ?? 0;
     expect(width('outline')).toBeGreaterThan(width('dimension'));

@@ -102,6 +102,7 @@ const layers =
 /** An office that prints by colour, and lets walls have colours of their own. */
 const byColour = {
   ...plain,
+  rules: { [pensByColour.meta.id]: { ...PLAIN_RULE, settings: { when: 'always' } } },
   layers: plain.layers.map((layer) =>
     layer === WALL ? { ...WALL, ownValuesAllowed: ['colour' as const] } : layer,
   ),

@@ -10,7 +10,7 @@ const plain = office([
   officeLayer('STRICT'),
   officeLayer('THIN', { colour: { number: 2 }, widthMm: 0.25 }),
 ]);
-const standard: Standard = {
+const oldOnly: Standard = {
   ...plain,
   pens: {
     ...plain.pens,
@@ -21,6 +21,9 @@ const standard: Standard = {
     ],
   },
 };
+
+/** The same, where newer drawings are printed by their colours too. */
+const standard = withSetting(oldOnly, pensByColour, { settings: { when: 'always' } });
 
 /** Lines on a layer, each in a colour of its own or that of the layer. */
 const lines =
@@ -34,6 +37,11 @@ const lines =
 testRule(pensByColour, {
   accept: [
     { name: 'colours that print as wide as the layer', standard, draw: lines('WALL', [undefined, 3], 0.5) },
+    {
+      name: 'a newer version, where only old ones are printed by colour',
+      standard: oldOnly,
+      draw: lines('WALL', [1], 0.5),
+    },
     { name: 'an office that does not print by colour', standard: plain, draw: lines('WALL', [1], 0.5) },
     { name: 'a colour of its own that nobody approved of', standard, draw: lines('STRICT', [1], 0.5) },
     { name: 'a colour that the layer should not have', standard, draw: lines('WALL', [undefined], 0.5, 1) },
@@ -57,6 +65,13 @@ testRule(pensByColour, {
       found: '0.25 mm',
     },
     {
+      name: 'approved colours in a version without widths',
+      standard: oldOnly,
+      version: 'AC1009',
+      draw: lines('WALL', [1, undefined]),
+      messages: ['1 line on layer “WALL” prints 0.25 mm wide, by colour 1; the layer’s pen is 0.5 mm.'],
+    },
+    {
       name: 'a layer of a sender whose width its colour contradicts',
       standard,
       draw: lines('THEIRS', [undefined], 0.5, 1),
@@ -67,7 +82,7 @@ testRule(pensByColour, {
 
 it('gives the colour of the layer where the office has decided so', () => {
   const bytes = bytesOf({ version: 'AC1009', draw: lines('WALL', [1]) });
-  const decided = withSetting(standard, pensByColour, { settledBy: 'take' });
+  const decided = withSetting(oldOnly, pensByColour, { settledBy: 'take' });
   const [found] = findingsOf(bytes, decided, pensByColour);
   expect(found).toMatchObject({ correction: 'automatic', remedy: expect.any(String) });
 });

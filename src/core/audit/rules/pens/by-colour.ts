@@ -1,6 +1,8 @@
+import { z } from 'zod';
 import { formatColour } from '../../../dxf/colour';
 import { type AuditContext, clauseOf, groupBy, kindsInWords, type LayerUse } from '../../context';
 import type { Rule } from '../../rule';
+import { choiceSetting } from '../../settings';
 import { quantity } from '../../value';
 import { isPenned, widthByColour } from './shared';
 
@@ -10,6 +12,17 @@ const messages = {
   noWidth: (count: number) =>
     `how wide ${count === 1 ? '1 object prints' : `${count} objects print`}: the table of widths by colour has no such colour`,
 };
+
+const WHEN = ['in versions without widths', 'always'] as const;
+
+const settings = z.strictObject({
+  when: choiceSetting(
+    'Widths come from colours',
+    WHEN,
+    WHEN[0],
+    'By the table of widths by colour, where the standard has one.',
+  ),
+});
 
 export const pensByColour: Rule = {
   meta: {
@@ -22,10 +35,13 @@ export const pensByColour: Rule = {
     what: 'Where widths come from colours, a colour prints as wide as the layer is meant to: approved colours of single objects, and layers of a sender with widths of their own.',
     why: 'A line that is coloured to stand out on the screen prints with the pen of that colour.',
     source: 'Practice: colour decides the pen (plotting by colour)',
+    settings,
   },
 
   *check(context) {
     if (context.standard.pens.byColour.length === 0) return;
+    const { when } = settings.parse(context.settings);
+    if (when !== 'always' && context.drawing.holdsWidths) return;
     let noWidth = 0;
     for (const use of context.layers.values()) {
       const strays: number[] = [];
