@@ -6,7 +6,7 @@ import sys
 
 import ezdxf
 
-doc = ezdxf.new("R2010")
+doc = ezdxf.new("R2010", units=4)
 doc.layers.add("Mauer", color=1)
 doc.layers.add("Beschriftung", color=2)
 doc.layers.add("VIEWPORTS", color=8)

@@ -7,6 +7,7 @@ import type { Standard } from '@/core/standard/standard';
 import { Button } from '../kit/Button';
 import { Field } from '../kit/Field';
 import { count } from '../kit/format';
+import { Scroller } from '../kit/Scroller';
 import { Stroke } from '../kit/Stroke';
 import type { Pens, StorePens } from './PenRoles';
 import { EditorHead } from './parts';
@@ -52,58 +53,63 @@ export function ByColour({
               ? 'Every layer comes out at its width by its colour too.'
               : `${count(conflicts.length, 'layer')} would come out at another width.`}
           </p>
-          <ul className="max-h-64 overflow-auto border border-hairline bg-white text-[13px]">
-            {pens.byColour.map(({ number, widthMm }) => (
-              <li key={number} className="flex h-8 items-center gap-2 border-b border-hairline px-2">
-                <span
-                  className="size-3 border border-rule"
-                  style={{ background: hexOf(rgbOf({ number })) }}
-                />
-                <span className="figures w-8">{number}</span>
-                <Stroke look={{ colour: '#000000', widthMm, elementsMm: [], prints: true }} width={110} />
-                <select
-                  aria-label={`Width of colour ${number}`}
-                  disabled={!editable}
-                  value={widthMm}
-                  onChange={(event) =>
-                    void store(
-                      {
-                        ...pens,
-                        byColour: pens.byColour.map((one) =>
-                          one.number === number ? { number, widthMm: Number(event.target.value) } : one,
-                        ),
-                      },
-                      `Colour ${number} prints at ${event.target.value} mm.`,
-                    )
-                  }
-                  className="figures ml-auto h-6 rounded-md border border-rule bg-white px-1"
-                >
-                  {[...new Set([...pens.seriesMm, widthMm])]
-                    .sort((a, b) => a - b)
-                    .map((mm) => (
-                      <option key={mm} value={mm}>
-                        {mm} mm
-                      </option>
-                    ))}
-                </select>
-                {editable && (
-                  <Button
-                    look="quiet"
-                    className="h-6 px-1"
-                    aria-label={`Remove colour ${number}`}
-                    onClick={() =>
+          <Scroller
+            label="Width of each colour"
+            className="max-h-64 border border-hairline bg-white text-[13px]"
+          >
+            <ul>
+              {pens.byColour.map(({ number, widthMm }) => (
+                <li key={number} className="flex h-8 items-center gap-2 border-b border-hairline px-2">
+                  <span
+                    className="size-3 border border-rule"
+                    style={{ background: hexOf(rgbOf({ number })) }}
+                  />
+                  <span className="figures w-8">{number}</span>
+                  <Stroke look={{ colour: '#000000', widthMm, elementsMm: [], prints: true }} width={110} />
+                  <select
+                    aria-label={`Width of colour ${number}`}
+                    disabled={!editable}
+                    value={widthMm}
+                    onChange={(event) =>
                       void store(
-                        { ...pens, byColour: pens.byColour.filter((one) => one.number !== number) },
-                        `Colour ${number} is out of the table.`,
+                        {
+                          ...pens,
+                          byColour: pens.byColour.map((one) =>
+                            one.number === number ? { number, widthMm: Number(event.target.value) } : one,
+                          ),
+                        },
+                        `Colour ${number} prints at ${event.target.value} mm.`,
                       )
                     }
+                    className="figures ml-auto h-6 rounded-md border border-rule bg-white px-1"
                   >
-                    Remove
-                  </Button>
-                )}
-              </li>
-            ))}
-          </ul>
+                    {[...new Set([...pens.seriesMm, widthMm])]
+                      .sort((a, b) => a - b)
+                      .map((mm) => (
+                        <option key={mm} value={mm}>
+                          {mm} mm
+                        </option>
+                      ))}
+                  </select>
+                  {editable && (
+                    <Button
+                      look="quiet"
+                      className="h-6 px-1"
+                      aria-label={`Remove colour ${number}`}
+                      onClick={() =>
+                        void store(
+                          { ...pens, byColour: pens.byColour.filter((one) => one.number !== number) },
+                          `Colour ${number} is out of the table.`,
+                        )
+                      }
+                    >
+                      Remove
+                    </Button>
+                  )}
+                </li>
+              ))}
+            </ul>
+          </Scroller>
         </>
       )}
       {editable && (

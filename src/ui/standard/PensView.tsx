@@ -10,6 +10,7 @@ import { Button } from '../kit/Button';
 import { Choice } from '../kit/Field';
 import { count } from '../kit/format';
 import { cell, cellHead } from '../kit/Page';
+import { Scroller } from '../kit/Scroller';
 import { Stroke } from '../kit/Stroke';
 import { ByColour } from './PenColours';
 import { Ladder, Order, type Pens, type StorePens } from './PenRoles';
@@ -87,7 +88,7 @@ export function PensView({ standard, editable, save }: Props) {
           ))}
         </ul>
       )}
-      <div className="min-h-0 flex-1 overflow-auto bg-white">
+      <Scroller label="Pens" className="bg-white">
         <table className="w-full text-[13px]">
           <thead>
             <tr>
@@ -154,7 +155,7 @@ export function PensView({ standard, editable, save }: Props) {
           </tbody>
         </table>
         <Ladder standard={standard} editable={editable} store={store} bring={(role) => void bring(role)} />
-      </div>
+      </Scroller>
     </Beside>
   );
 }
