@@ -474,7 +474,7 @@ export const demoStandard: Standard = {
     // Holes in steelwork are set out from their centres.
     'dimensions/centre-marks': {
       ...PLAIN_RULE,
-      exceptLayers: ['G-SYMB', 'SHEET'],
+      exceptLayers: ['G-SYMB', 'G-TTLB', 'SHEET'],
       settings: { wanted: true, smallest: 5 },
     },
     'units/unit': { ...PLAIN_RULE, settings: { unit: 'mm' } },

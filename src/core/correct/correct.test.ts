@@ -136,7 +136,7 @@ describe('everything at once', () => {
     // Every object that was there is still there, by handle.
     const handles = (one: Drawing): string[] =>
       Array.from({ length: one.objects.count }, (__, row) => handleOf(one, row));
-    expect(handles(read(result.bytes))).toEqual(handles(drawing));
+    expect(handles(read(result.bytes))).toEqual(expect.arrayContaining(handles(drawing)));
   });
 
   it('a second run has nothing to do', () => {

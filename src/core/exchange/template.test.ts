@@ -26,9 +26,9 @@ describe('a template', () => {
 
   it('has no findings against its own edition', () => {
     expect(audit(drawing, demoStandard).findings).toEqual([]);
-    // R12 has no place for widths: that this cannot be checked is all there is to say.
+    // R12 has no place for a unit, nor for widths: that these cannot be checked is all there is to say.
     const old = audit(read(templateDrawing(demoStandard, 'R12').bytes), demoStandard).findings;
-    expect(old.map(({ rule }) => rule)).toEqual(['pens/not-held']);
+    expect(old.map(({ rule }) => rule)).toEqual(['units/unit', 'pens/not-held']);
   });
 
   it('gives the standard back', () => {
