@@ -189,7 +189,7 @@ it('takes two for one only where neither keeps more than its objects', () => {
   );
   // A dictionary of its own, as symbols have that can be stretched.
   const kept = text.replace(
-    /(\n {2}0\r?\nBLOCK_RECORD\r?\n {2}5\r?\n\w+\r?\n)(?=(?:(?!\n {2}0\r?\n)[^])*\n {2}2\r?\nDOOR_B\r?\n)/,
+    /(\n {2}0\r?\nBLOCK_RECORD\r?\n {2}5\r?\n\w+\r?\n)(?=(?:(?!\n {2}0\r?\n)[\s\S])*\n {2}2\r?\nDOOR_B\r?\n)/,
     '$1102\n{ACAD_XDICTIONARY\n360\nFFF0\n102\n}\n',
   );
   expect(kept).not.toBe(text);
