@@ -95,7 +95,10 @@ test('the screen is measured once, then the sheet is shown as large as it is', a
   // 10 mm on the sheet are 10 mm on the screen: the line under it says so for two points that far apart.
   const box = (await page.getByRole('application').boundingBox())!;
   const at = async (x: number): Promise<number> => {
+    // The line still tells of the place before until the pointer's new place has been looked up.
+    const before = (await info(page).textContent()) ?? '';
     await page.mouse.move(box.x + x, box.y + 200);
+    await expect(info(page)).not.toHaveText(before);
     await expect(info(page)).toContainText('paper');
     return Number(/paper (-?[\d.]+),/.exec((await info(page).textContent()) ?? '')?.[1]);
   };
