@@ -71,6 +71,13 @@ def plant(planting):
     layer("HID", linetype="HIDDEN")
     for i in range(4):
         line("lines/own-factor" if i == 3 and not old else None, "HID", 20 + 10 * i, 320, **({"ltscale": 2.5} if i == 3 and not old else {}))
+    # The same within a symbol, beside a line there without one.
+    if not old:
+        for i, more in enumerate(({}, {"ltscale": 2.5})):
+            within = symbol.add_line((0, 4 + 4 * i), (60, 4 + 4 * i), dxfattribs={"layer": "HID", **more})
+            keep("lines/own-factor" if more else None, within.dxf.handle)
+            if more:
+                planting.changed_too(f"GATE/{within.dxf.handle}")
     # A hidden line that is drawn unbroken.
     line("objects/own-linetype", "HID", 70, 320, linetype="CONTINUOUS")
     # Far from all else in the model.

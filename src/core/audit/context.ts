@@ -76,6 +76,18 @@ export function isGenerated(drawing: Drawing, row: number): boolean {
   return container.kind === 'symbol' && isPictureName(container.name);
 }
 
+/** "symbol “Bollard”", "3 symbols": what objects are inside of; null for those in the model or on a sheet. */
+export function symbolsAround(drawing: Drawing, rows: readonly number[]): string | null {
+  const names = new Set(
+    rows.flatMap((row) => {
+      const { kind, name } = drawing.containers[drawing.objects.container[row]];
+      return kind === 'symbol' ? [name] : [];
+    }),
+  );
+  if (names.size === 0) return null;
+  return names.size === 1 ? `symbol “${[...names][0]}”` : `${names.size} symbols`;
+}
+
 /** Groups rows, or what else there is, by a key, keeping the order in which keys are first met. */
 export function groupBy<T>(all: Iterable<T>, keyOf: (one: T) => string): Map<string, T[]> {
   const groups = new Map<string, T[]>();

@@ -21,6 +21,7 @@ import { type LayerContents, layerContents } from './layers';
 import { type LinetypeFact, linetypeFact } from './linetypes';
 import { type LooseDimension, looseDimensions } from './loose-dimensions';
 import { type LooseLeader, looseLeaders } from './loose-leaders';
+import { type Occurrence, Occurrences } from './occurrences';
 import { type Appearance, appearancesOf, type ViewportFact, viewportFacts } from './paper';
 import { type PaperScale, PaperScales } from './paper-scales';
 import { Patterned } from './patterned';
@@ -228,6 +229,17 @@ export class Facts {
     return this.ofRow('appearances', row, () =>
       appearancesOf(this.drawing, this.viewports, row, this.box(row)),
     );
+  }
+
+  /** Every way in which an object is seen on paper: by itself, or through the placements of the symbol that it is in. */
+  occurrences(row: number): readonly Occurrence[] {
+    if (this.drawing.containers[this.drawing.objects.container[row]].kind === 'symbol')
+      return this.lazily(
+        'occurrences',
+        () => new Occurrences(this.drawing, this.looks, this.viewports, (top) => this.box(top)),
+      ).of(row);
+    const look = this.look(row);
+    return this.appearances(row).map((appearance) => ({ look, appearance, scale: 1 }));
   }
 
   /** Paper mm of a drawing unit at the one scale that shows an object; null where none does, or several do. */

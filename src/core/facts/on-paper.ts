@@ -1,6 +1,7 @@
+import { BASE_LAYER, type Effective } from '../drawing/effective';
 import { type Drawing, entityOf, rangeOf } from '../dxf/drawing';
 import type { Facts } from './facts';
-import { patternOnPaper } from './linetypes';
+import { linetypeFact, patternOnPaper } from './linetypes';
 import type { Appearance } from './paper';
 
 /** A gap below this closes up in print and on a screen (common practice, no published source). */
@@ -13,6 +14,8 @@ export interface PatternOnPaper {
    */
   readonly how: 'closes up' | 'never repeats' | 'shows';
   readonly appearance: Appearance;
+  /** Name of the linetype: inside a symbol it can come from the placement. */
+  readonly linetype: string;
   /** Elements on paper, mm: dash above 0, gap below 0, dot 0. */
   readonly elementsMm: readonly number[];
   /** One repeat on paper, mm. */
@@ -23,21 +26,27 @@ export interface PatternOnPaper {
 
 /**
  * How the pattern of an object reads on every sheet and in every viewport that shows it: the pattern with the factors of the
- * drawing, the object and the viewport. Empty for an unbroken line, and for one that no sheet shows.
+ * drawing, the object and the viewport. Inside a symbol it is read through each placement; a pattern does not grow with those, the run that it has on the line does. Empty for an
+ * unbroken line, and for one that no sheet shows.
  */
 export function patternsOnPaper(facts: Facts, row: number): PatternOnPaper[] {
-  const fact = facts.linetype(row);
-  if (!fact.elements.some((length) => length < 0)) return [];
-  const run = longestRun(facts, row);
-  return facts.appearances(row).map((appearance): PatternOnPaper => {
-    const elementsMm = patternOnPaper(fact, appearance, sheetMmOf(facts.drawing, appearance));
+  const { drawing } = facts;
+  if (!facts.isPatterned(row) && !isOfPlacement(facts.look(row))) return [];
+  return facts.occurrences(row).flatMap(({ look, appearance, scale }): PatternOnPaper[] => {
+    const fact = linetypeFact(drawing, row, look);
+    if (!fact.elements.some((length) => length < 0)) return [];
+    const elementsMm = patternOnPaper(fact, appearance, sheetMmOf(drawing, appearance));
     const repeatMm = elementsMm.reduce((sum, length) => sum + Math.abs(length), 0);
     const widest = Math.max(...elementsMm.map((length) => -length));
-    const longestMm = run * appearance.mmPerUnit;
+    const longestMm = longestRun(facts, row) * scale * appearance.mmPerUnit;
     const how = widest < LEAST_GAP_MM ? 'closes up' : longestMm < repeatMm ? 'never repeats' : 'shows';
-    return { how, appearance, elementsMm, repeatMm, longestMm };
+    return [{ how, appearance, linetype: fact.linetype, elementsMm, repeatMm, longestMm }];
   });
 }
+
+/** Whether the linetype of an object inside a symbol is that of the placement, or of the placement's layer. */
+const isOfPlacement = ({ linetypeFrom, layer }: Effective): boolean =>
+  linetypeFrom === 'default' || (linetypeFrom === 'layer' && layer === BASE_LAYER);
 
 /** Paper mm of a unit of the sheet that an object is seen on. */
 function sheetMmOf({ sheets }: Drawing, { sheet }: Appearance): number {

@@ -102,12 +102,24 @@ export function appearancesOf(
   row: number,
   box: Box | null,
 ): readonly Appearance[] {
-  const container = drawing.containers[drawing.objects.container[row]];
-  const frames = container.kind === 'model' && box ? modelSheetsOf(drawing) : [];
-  if (container.kind !== 'sheet' && viewports.length === 0 && frames.length === 0) return NOWHERE;
+  const places = placesOnPaper(drawing, viewports, row, box);
+  if (places.length === 0) return NOWHERE;
   const layer = foldName(layerNameOf(drawing, row));
   const record = drawing.layerByName.get(layer);
-  if (record && (!record.on || record.frozen)) return [];
+  if (record && (!record.on || record.frozen)) return NOWHERE;
+  const hiding = viewports.filter(({ hiddenLayers }) => hiddenLayers.has(layer));
+  if (hiding.length === 0) return places;
+  return places.filter(({ viewport }) => !hiding.some(({ handle }) => handle === viewport));
+}
+
+/** Where an object of the model or of a sheet comes to lie on paper, whatever its layer says. */
+export function placesOnPaper(
+  drawing: Drawing,
+  viewports: readonly ViewportFact[],
+  row: number,
+  box: Box | null,
+): readonly Appearance[] {
+  const container = drawing.containers[drawing.objects.container[row]];
   if (container.kind === 'sheet') {
     const mmPerUnit = drawing.sheets.find(({ name }) => name === container.name)?.paper?.mmPerUnit;
     return [
@@ -120,7 +132,9 @@ export function appearancesOf(
       },
     ];
   }
-  if (container.kind !== 'model' || !box) return [];
+  if (container.kind !== 'model' || !box) return NOWHERE;
+  const frames = modelSheetsOf(drawing);
+  if (viewports.length === 0 && frames.length === 0) return NOWHERE;
   const framed = frames
     .filter((sheet) => holdsMiddle(sheet.box, box))
     .map((sheet) => ({
@@ -131,7 +145,6 @@ export function appearancesOf(
       whole: holds(sheet.box, box),
     }));
   const seen = viewports.flatMap((viewport) => {
-    if (viewport.hiddenLayers.has(layer)) return [];
     const part = seenThrough(viewport, box);
     if (part === 'none') return [];
     return [

@@ -71,6 +71,66 @@ testRule(linesOnPaper, {
   ],
 });
 
+describe('inside symbols', () => {
+  /** A symbol with a line of 100 whose factor makes its pattern a tenth of the office’s, placed on a sheet on this layer. */
+  const placed = (layer: string, more: (file: DrawingComposer) => void = () => {}): Uint8Array =>
+    bytesOf({
+      draw: (file) => {
+        file.layer(wall);
+        file.layer({ ...GOOD, name: 'PLAIN' });
+        file.symbol('GATE', (symbol) => symbol.line({ layer: '0', patternFactor: 0.1 }, [0, 0], [100, 0]));
+        file.sheet('S-1', 420, 297).place({ layer }, 'GATE', [10, 10]);
+        more(file);
+      },
+    });
+
+  it('reads a line in the pattern that its placement gives it, and sets it right in the symbol', () => {
+    const bytes = placed('WALL', (file) => file.model.line({ layer: 'WALL' }, [0, 0], [9000, 0]));
+    expect(findingsOf(bytes, standard, linesOnPaper).map(({ message }) => message)).toEqual([
+      '1 line of “Broken” inside symbol “GATE”, on layer “0” reads as solid on sheet “S-1”: the widest gap prints 0.2 mm wide.',
+    ]);
+    const result = correctDrawing(bytes, standard, { rules: ['lines/on-paper'] });
+    if (!result.ok) throw new Error(result.problem.message);
+    expect(result.value.after.findings.filter(({ rule }) => rule === 'lines/on-paper')).toEqual([]);
+  });
+
+  it('does not set the factor of the drawing where a pattern inside a symbol is right as it is', () => {
+    const bytes = bytesOf({
+      draw: (file) => {
+        file.layer(wall);
+        file.symbol('GATE', (symbol) => symbol.line({ layer: 'WALL' }, [0, 0], [100, 0]));
+        const sheet = file.sheet('S-1', 420, 297);
+        sheet.place({ layer: 'WALL' }, 'GATE', [10, 10]);
+        sheet.line({ layer: 'WALL', patternFactor: 0.1 }, [10, 50], [200, 50]);
+      },
+    });
+    const result = correctDrawing(bytes, standard, { rules: ['lines/on-paper'] });
+    expect(result.ok && result.value.changes.map(({ kind, property }) => [kind, property])).toEqual([
+      ['line', 'pattern factor'],
+    ]);
+  });
+
+  it('says nothing where it is unbroken, and of symbols that are nowhere placed', () => {
+    expect(findingsOf(placed('PLAIN'), standard, linesOnPaper)).toEqual([]);
+    const nowhere = placed('PLAIN', (file) =>
+      file.symbol('OTHER', (symbol) => symbol.line({ layer: 'WALL', patternFactor: 0.1 }, [0, 0], [100, 0])),
+    );
+    expect(findingsOf(nowhere, standard, linesOnPaper)).toEqual([]);
+  });
+
+  it('leaves a line to a person whose placements show it in several linetypes', () => {
+    const bytes = placed('WALL', (file) => {
+      file.linetype('Fine', '', [4, -1]);
+      file.layer({ ...GOOD, name: 'FINE', linetype: 'Fine' });
+      file.sheet('S-2', 420, 297).place({ layer: 'FINE' }, 'GATE', [10, 10]);
+    });
+    const result = correctDrawing(bytes, standard, { rules: ['lines/on-paper'] });
+    expect(result.ok && result.value.unsettled.map(({ why }) => why)).toEqual([
+      'Placements of its symbol show it in several linetypes: no one factor suits them.',
+    ]);
+  });
+});
+
 it('leaves to a person a pattern that closes up as the office itself defines it', () => {
   const fine = office([officeLayer('WALL', { linetype: 'Fine' })]);
   const own = { ...fine, linetypes: [...fine.linetypes, lineOf({ name: 'Fine', elementsMm: [0.8, -0.2] })] };

@@ -3,10 +3,11 @@ import { kindOf, layerNameOf } from '../../../dxf/drawing';
 import { SUBCLASSES_FROM } from '../../../dxf/edit/record-bodies';
 import { foldName } from '../../../dxf/interner';
 import { LINE_KINDS } from '../../../dxf/object-kinds';
+import { placementsBySymbol } from '../../../facts/occurrences';
 import { LEAST_GAP_MM, type PatternOnPaper, patternsOnPaper } from '../../../facts/on-paper';
 import { paperMmPerPatternUnit } from '../../../records/linetype-record';
 import { findLinetype } from '../../../standard/standard';
-import { type AuditContext, groupBy, isPlaced } from '../../context';
+import { type AuditContext, groupBy, isPlaced, symbolsAround } from '../../context';
 import type { FindingDraft, Rule, SettleContext, Settlement } from '../../rule';
 import { words } from '../../value';
 
@@ -14,10 +15,10 @@ const lines = (count: number): string => (count === 1 ? '1 line' : `${count} lin
 const mm = (length: number): string => `${Number(length.toPrecision(2))} mm`;
 
 const messages = {
-  closes: (count: number, linetype: string, layer: string, sheet: string, gap: string) =>
-    `${lines(count)} of “${linetype}” on layer “${layer}” ${count === 1 ? 'reads' : 'read'} as solid on ${sheet}: the widest gap prints ${gap} wide.`,
-  never: (count: number, linetype: string, layer: string, sheet: string, repeat: string) =>
-    `${lines(count)} of “${linetype}” on layer “${layer}” ${count === 1 ? 'shows its' : 'show their'} pattern nowhere on ${sheet}: it repeats every ${repeat}.`,
+  closes: (what: string, count: number, layer: string, sheet: string, gap: string) =>
+    `${what} on layer “${layer}” ${count === 1 ? 'reads' : 'read'} as solid on ${sheet}: the widest gap prints ${gap} wide.`,
+  never: (what: string, count: number, layer: string, sheet: string, repeat: string) =>
+    `${what} on layer “${layer}” ${count === 1 ? 'shows its' : 'show their'} pattern nowhere on ${sheet}: it repeats every ${repeat}.`,
   unseen: (count: number) =>
     `${lines(count)} with a pattern that no sheet shows: how large it prints is not known`,
 };
@@ -38,7 +39,7 @@ export const linesOnPaper: Rule = {
     stage: 'looks',
     weight: 'should',
     correction: 'automatic',
-    what: 'A line with a pattern shows it on every sheet: its gaps stay open, and it repeats along the line.',
+    what: 'A line with a pattern, also inside a symbol, shows it on every sheet: its gaps stay open, and it repeats along the line.',
     why: 'A hidden edge whose dashes print 0.03 mm long is taken for an outline.',
     source: 'Practice: a gap below 0.3 mm closes up in print (common practice, no published source)',
   },
@@ -50,11 +51,10 @@ export const linesOnPaper: Rule = {
     return {
       on: {
         any(row) {
-          if (!LINE_KINDS.has(kindOf(drawing, row)) || !isPlaced(drawing, row)) return;
-          if (!context.facts.isPatterned(row)) return;
+          if (!LINE_KINDS.has(kindOf(drawing, row))) return;
           const found = patternsOnPaper(context.facts, row);
           if (found.length === 0 && isSeen(context, row)) unseen++;
-          const fault = found.find((one) => isFault(context, row, one));
+          const fault = found.find((one) => isFault(context, one));
           if (fault) faults.push({ row, fault });
         },
       },
@@ -64,11 +64,11 @@ export const linesOnPaper: Rule = {
         const groups = groupBy(
           faults.map(({ row }) => row),
           (row) => {
-            const { how, appearance, repeatMm } = byRow.get(row)!;
-            const linetype = foldName(context.facts.linetype(row).linetype);
+            const { how, appearance, linetype, repeatMm } = byRow.get(row)!;
             return [
+              String(isPlaced(drawing, row)),
               foldName(layerNameOf(drawing, row)),
-              linetype,
+              foldName(linetype),
               how,
               appearance.sheet,
               repeatMm.toPrecision(3),
@@ -88,8 +88,10 @@ export const linesOnPaper: Rule = {
 function draftOf(context: AuditContext, rows: readonly number[], fault: PatternOnPaper): FindingDraft {
   const { drawing, facts, standard } = context;
   const [row] = rows;
-  const { linetype } = facts.linetype(row);
+  const { linetype } = fault;
   const layer = layerNameOf(drawing, row);
+  const around = symbolsAround(drawing, rows);
+  const what = `${lines(rows.length)} of “${linetype}”${around ? ` inside ${around},` : ''}`;
   const sheet = `sheet “${fault.appearance.sheet}”`;
   const wanted = wantedOf(context, linetype);
   const { colour, widthMm } = facts.look(row);
@@ -97,14 +99,8 @@ function draftOf(context: AuditContext, rows: readonly number[], fault: PatternO
   const closes = fault.how === 'closes up';
   return {
     message: closes
-      ? messages.closes(
-          rows.length,
-          linetype,
-          layer,
-          sheet,
-          mm(Math.max(...fault.elementsMm.map((one) => -one))),
-        )
-      : messages.never(rows.length, linetype, layer, sheet, mm(fault.repeatMm)),
+      ? messages.closes(what, rows.length, layer, sheet, mm(Math.max(...fault.elementsMm.map((one) => -one))))
+      : messages.never(what, rows.length, layer, sheet, mm(fault.repeatMm)),
     expected: words(
       wanted
         ? formatPattern(wanted)
@@ -118,6 +114,7 @@ function draftOf(context: AuditContext, rows: readonly number[], fault: PatternO
       layer,
       property: 'linetype',
       value: `${linetype}, ${fault.how}, ${mm(fault.repeatMm)} on ${fault.appearance.sheet}`,
+      ...(around ? { symbol: 'inside' } : {}),
     },
     looks: {
       expected: { ...look, elementsMm: wanted ?? [3, -1.5] },
@@ -160,45 +157,54 @@ function wantedOf({ standard, drawing }: AuditContext, linetype: string): readon
 const closesUp = (elementsMm: readonly number[]): boolean =>
   Math.max(...elementsMm.map((length) => -length)) < LEAST_GAP_MM;
 
-/** Whether an object is seen at all: one on a layer that is off or frozen need not show its pattern. */
+/**
+ * Whether an object with a pattern is seen at all: one on a layer that is off or frozen need not show it, nor one in a symbol that is nowhere placed.
+ */
 const isSeen = ({ drawing, facts }: AuditContext, row: number): boolean =>
-  drawing.objects.invisible[row] !== 1 && facts.look(row).shows;
+  facts.isPatterned(row) &&
+  drawing.objects.invisible[row] !== 1 &&
+  facts.look(row).shows &&
+  (isPlaced(drawing, row) || placementsBySymbol(drawing).has(drawing.objects.container[row]));
 
-function isFault(context: AuditContext, row: number, { how, repeatMm }: PatternOnPaper): boolean {
+function isFault(context: AuditContext, { how, linetype, repeatMm }: PatternOnPaper): boolean {
   if (how !== 'never repeats') return how === 'closes up';
-  const wanted = wantedOf(context, context.facts.linetype(row).linetype);
+  const wanted = wantedOf(context, linetype);
   return repeatMm > (wanted ? TOO_LARGE * repeatOf(wanted) : LONGEST_MM);
 }
 
-/** By how much the pattern of an object has to grow; null where the office says of no size, or no sheet shows it. */
-function growthOf(context: AuditContext, row: number): number | null {
-  const wanted = wantedOf(context, context.facts.linetype(row).linetype);
-  const [first] = patternsOnPaper(context.facts, row);
-  return wanted && first && first.repeatMm > 0 ? repeatOf(wanted) / first.repeatMm : null;
+/** By how much a pattern has to grow where it is seen; null where the office says of no size. */
+function growthOf(context: AuditContext, { linetype, repeatMm }: PatternOnPaper): number | null {
+  const wanted = wantedOf(context, linetype);
+  return wanted && repeatMm > 0 ? repeatOf(wanted) / repeatMm : null;
 }
 
 /** The factor of the drawing where all lines with patterns want the same one, else the factors of the objects. */
 function settlementOf(context: SettleContext, rows: readonly number[]): Settlement {
   const { drawing, facts } = context;
-  const own = rows.map((row) => growthOf(context, row));
-  if (own.some((growth) => growth === null))
-    return { refused: 'Neither the standard nor the drawing defines a length at which this pattern shows.' };
+  const own: number[] = [];
   for (const row of rows) {
-    const scales = patternsOnPaper(facts, row).map(({ repeatMm }) => repeatMm);
+    const shown = patternsOnPaper(facts, row);
+    const [growth = null] = shown.map((one) => growthOf(context, one));
+    if (growth === null)
+      return {
+        refused: 'Neither the standard nor the drawing defines a length at which this pattern shows.',
+      };
+    const scales = shown.map(({ repeatMm }) => repeatMm);
     if (Math.max(...scales) > APART * Math.min(...scales))
       return {
         refused:
           'Sheets show it at scales too far apart for one factor: let patterns follow the paper, or set them by hand.',
       };
+    if (shown.some(({ linetype }) => foldName(linetype) !== foldName(shown[0].linetype)))
+      return { refused: 'Placements of its symbol show it in several linetypes: no one factor suits them.' };
+    own.push(growth);
   }
-  const all = patternedRows(context).flatMap((row) => growthOf(context, row) ?? []);
-  const [growth] = own as number[];
-  if (all.every((one) => Math.abs(one / growth - 1) < SAME))
+  if (allGrowths(context).every((one) => Math.abs(one / own[0] - 1) < SAME))
     return {
       operations: [
         {
           type: 'set drawing pattern factor',
-          factor: rounded(facts.linetype(rows[0]).drawingFactor * growth),
+          factor: rounded(facts.linetype(rows[0]).drawingFactor * own[0]),
         },
       ],
     };
@@ -209,19 +215,23 @@ function settlementOf(context: SettleContext, rows: readonly number[]): Settleme
       {
         type: 'set pattern factors',
         rows,
-        factors: rows.map((row, i) => rounded(facts.linetype(row).objectFactor * (own[i] as number))),
+        factors: rows.map((row, i) => rounded(facts.linetype(row).objectFactor * own[i])),
       },
     ],
   };
 }
 
-const patternedRows = (context: SettleContext): number[] => {
-  const { drawing } = context;
-  const rows: number[] = [];
-  for (let row = 0; row < drawing.objects.count; row++)
-    if (LINE_KINDS.has(kindOf(drawing, row)) && isPlaced(drawing, row) && context.facts.isPatterned(row))
-      rows.push(row);
-  return rows;
-};
+/** By how much each pattern of a drawing has to grow where it is first seen: the factor of the drawing is that of all of them. */
+function allGrowths(context: SettleContext): number[] {
+  const { drawing, facts } = context;
+  const all: number[] = [];
+  for (let row = 0; row < drawing.objects.count; row++) {
+    if (!LINE_KINDS.has(kindOf(drawing, row))) continue;
+    const [first] = patternsOnPaper(facts, row);
+    const growth = first && growthOf(context, first);
+    if (growth) all.push(growth);
+  }
+  return all;
+}
 
 const rounded = (factor: number): number => Number(factor.toPrecision(10));

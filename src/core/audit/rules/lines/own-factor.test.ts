@@ -3,6 +3,7 @@ import type { DrawingComposer } from '../../../dxf/write/composer';
 import { lineOf } from '../../../standard/standard';
 import { bytesOf, type Case, findingsOf, office, officeLayer, testRule } from '../testing';
 import { linesOwnFactor } from './own-factor';
+import { linesWithFactors as lines } from './testing';
 import { linesTwoScales } from './two-scales';
 
 const standard = office([officeLayer('HIDDEN', { linetype: 'Broken' }), officeLayer('WALL')]);
@@ -13,20 +14,6 @@ const broken = (elementsMm: number[]): Case['standard'] => ({
   linetypes: [lineOf({ name: 'Continuous' }), lineOf({ name: 'Broken', elementsMm })],
 });
 
-/** Lines on a sheet in a pattern of 6, -2, each with a factor of its own. */
-const lines =
-  (factors: readonly number[]): Case['draw'] =>
-  (file) => {
-    file.layer({ name: 'HIDDEN', colour: 3, widthMm: 0.5, linetype: 'Broken' });
-    const sheet = file.sheet('Plan', 297, 210);
-    for (const [i, patternFactor] of factors.entries())
-      sheet.line(
-        { layer: 'HIDDEN', ...(patternFactor === 1 ? {} : { patternFactor }) },
-        [0, 10 * i],
-        [200, 10 * i],
-      );
-  };
-
 /** A line of 20 m in the model at 1:100, in a pattern that is made larger there by this. */
 const inModel = (patternFactor: number) => (file: DrawingComposer) => {
   file.layer({ name: 'HIDDEN', colour: 3, widthMm: 0.5, linetype: 'Broken' });
@@ -34,8 +21,41 @@ const inModel = (patternFactor: number) => (file: DrawingComposer) => {
   file.sheet('Plan', 420, 297).viewport({ layer: '0' }, [200, 150], 380, 260, [10000, 0], 100);
 };
 
+/** A symbol with a line of 100 that carries a factor of its own, placed on a sheet on each of these layers. */
+const inSymbol =
+  (patternFactor: number, layers: readonly string[], scale = 1): Case['draw'] =>
+  (file) => {
+    file.layer({ name: 'HIDDEN', colour: 3, widthMm: 0.5, linetype: 'Broken' });
+    file.layer({ name: 'WALL', colour: 3, widthMm: 0.5 });
+    file.linetype('Other', '', [9, -3]);
+    file.layer({ name: 'OTHER', colour: 3, widthMm: 0.5, linetype: 'Other' });
+    file.symbol('GATE', (symbol) => symbol.line({ layer: '0', patternFactor }, [0, 0], [100, 0]));
+    const sheet = file.sheet('Plan', 297, 210);
+    for (const [i, layer] of layers.entries()) sheet.place({ layer }, 'GATE', [10, 10 * i], { scale });
+  };
+
 testRule(linesOwnFactor, {
   accept: [
+    {
+      name: 'a line inside a symbol that is placed where it is unbroken, or nowhere',
+      standard,
+      draw: (file) => {
+        inSymbol(2, ['WALL'])(file);
+        file.symbol('NOWHERE', (symbol) =>
+          symbol.line({ layer: 'HIDDEN', patternFactor: 2 }, [0, 0], [100, 0]),
+        );
+      },
+    },
+    {
+      name: 'a line inside a symbol of which one placement is of a pattern that is not the office’s',
+      standard,
+      draw: inSymbol(2, ['HIDDEN', 'OTHER']),
+    },
+    {
+      name: 'a line inside a symbol that is placed too small for its pattern to show',
+      standard,
+      draw: inSymbol(2, ['HIDDEN'], 0.1),
+    },
     { name: 'lines without a factor, and a little of one', standard, draw: lines([1, 1.005, 1.1]) },
     {
       name: 'a factor that makes up for a pattern of another size',
@@ -69,6 +89,15 @@ testRule(linesOwnFactor, {
     },
   ],
   reject: [
+    {
+      name: 'a line inside a symbol, in the pattern of the layer that it is placed on',
+      standard,
+      draw: inSymbol(2, ['HIDDEN', 'HIDDEN', 'WALL']),
+      messages: [
+        '1 line inside symbol “GATE”, on layer “0” carries a pattern factor of its own, 2: the pattern repeats every 16 mm on sheet “Plan”, and every 8 mm without it.',
+      ],
+      leaves: 0,
+    },
     {
       name: 'one line among others',
       standard,

@@ -1,27 +1,12 @@
-import type { SpaceComposer } from '../../../dxf/write/space-composer';
 import { lineOf } from '../../../standard/standard';
-import { type Case, office, officeLayer, testRule } from '../testing';
+import { office, officeLayer, testRule } from '../testing';
+import { linesWithFactors as lines } from './testing';
 import { linesTwoScales } from './two-scales';
 
 // The pattern is drawn larger than the office has it: with a factor or without, no line is of its size.
 const standard = office([officeLayer('HIDDEN', { linetype: 'Broken' })], {
   linetypes: [lineOf({ name: 'Continuous' }), lineOf({ name: 'Broken', elementsMm: [3, -1] })],
 });
-
-/** Lines on a sheet in the pattern 6, -2, each with a factor of its own. */
-const lines =
-  (factors: readonly number[], more: (sheet: SpaceComposer) => void = () => {}): Case['draw'] =>
-  (file) => {
-    file.layer({ name: 'HIDDEN', colour: 3, widthMm: 0.5, linetype: 'Broken' });
-    const sheet = file.sheet('Plan', 297, 210);
-    for (const [i, patternFactor] of factors.entries())
-      sheet.line(
-        { layer: 'HIDDEN', ...(patternFactor === 1 ? {} : { patternFactor }) },
-        [0, 10 * i],
-        [200, 10 * i],
-      );
-    more(sheet);
-  };
 
 testRule(linesTwoScales, {
   accept: [

@@ -90,18 +90,21 @@ export const linesTwoScales: Rule = {
 /** Lines with a pattern that one sheet alone shows, and in another size than most of it. */
 function othersIn(context: AuditContext | SettleContext): Other[] {
   const { drawing, facts } = context;
-  const seen: { row: number; linetype: string; sheet: string; repeatMm: number }[] = [];
+  const seen: { row: number; linetype: string; sheet: string; repeatMm: number; isOwn: boolean }[] = [];
   for (const kind of LINE_KINDS)
     for (const row of facts.rowsOfKind(kind)) {
-      if (!isPlaced(drawing, row) || !facts.isPatterned(row)) continue;
+      if (!isPlaced(drawing, row)) continue;
       const shown = patternsOnPaper(facts, row);
       if (shown.length !== 1 || !(shown[0].repeatMm > 0)) continue;
+      const [{ appearance, linetype, repeatMm }] = shown;
+      // A factor of its own that goes is counted as gone: it has a rule of its own.
+      const own = ownFactorOf(context, row);
       seen.push({
         row,
-        linetype: facts.linetype(row).linetype,
-        sheet: shown[0].appearance.sheet,
-        // A factor of its own that goes is counted as gone: it has a rule of its own.
-        repeatMm: ownFactorOf(context, row)?.plainMm ?? shown[0].repeatMm,
+        linetype,
+        sheet: appearance.sheet,
+        repeatMm: own?.plainMm ?? repeatMm,
+        isOwn: own !== null,
       });
     }
   const families = groupBy(seen, ({ linetype, sheet }) => `${foldName(linetype)}|${sheet}`);
@@ -114,7 +117,7 @@ function othersIn(context: AuditContext | SettleContext): Other[] {
       const others = family.filter(({ repeatMm }) => off(repeatMm));
       return family.length - others.length < MOSTLY * family.length
         ? []
-        : others.filter(({ row }) => !ownFactorOf(context, row)).map((one) => ({ ...one, mostMm: middle }));
+        : others.filter(({ isOwn }) => !isOwn).map((one) => ({ ...one, mostMm: middle }));
     })
     .sort((a, b) => a.row - b.row);
 }

@@ -1,8 +1,8 @@
-import { type Drawing, layerNameOf } from '../../../dxf/drawing';
+import { layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { countOf, OBJECT_KINDS, type ObjectKind } from '../../../dxf/object-kinds';
 import type { OwnProperty } from '../../../standard/definitions';
-import { clauseOf, isGenerated, isPlaced } from '../../context';
+import { clauseOf, isGenerated, isPlaced, symbolsAround } from '../../context';
 import type { Option } from '../../finding';
 import { proposeForObjects } from '../../likeness/propose';
 import type { FindingDraft, Rule, RuleContext, Visitor } from '../../rule';
@@ -89,7 +89,7 @@ export function ownValues(
         (row) => `${inside(row)}\n${context.layerUse(row).name}`,
         (row) => formatValue(ownValue(row)!),
       )) {
-        const symbol = inside(group[0]) ? formatSymbols(drawing, group) : '';
+        const symbol = symbolsAround(drawing, group) ?? '';
         const layer = layerNameOf(drawing, group[0]);
         const value = different === 1 ? ownValue(group[0])! : words(`${different} different ones`);
         yield {
@@ -157,12 +157,6 @@ function groupsOf(
 interface Place {
   readonly byValue: Map<string, number[]>;
   many: { readonly values: Set<string>; readonly rows: number[] } | null;
-}
-
-/** "symbol “Bollard”", "3 symbols". */
-function formatSymbols(drawing: Drawing, rows: readonly number[]): string {
-  const names = new Set(rows.map((row) => drawing.containers[drawing.objects.container[row]].name));
-  return names.size === 1 ? `symbol “${[...names][0]}”` : `${names.size} symbols`;
 }
 
 /** Gives a property of the objects of a finding back to their layer. */

@@ -1,0 +1,115 @@
+import type { Effective, EffectiveLooks } from '../drawing/effective';
+import { DEEPEST } from '../drawing/walk';
+import { type Drawing, kindOf } from '../dxf/drawing';
+import { foldName } from '../dxf/interner';
+import { shapeOf } from '../dxf/read/decode';
+import type { Box } from '../geometry/box';
+import { planOf } from '../geometry/space';
+import { oncePer } from '../once';
+import { type Appearance, placesOnPaper, type ViewportFact } from './paper';
+
+/** How an object comes out at one place on paper: itself, or through placements of the symbol that it is in. */
+export interface Occurrence {
+  /** As it looks there: what it takes from the placements around it is taken in. */
+  readonly look: Effective;
+  readonly appearance: Appearance;
+  /**
+   * Units of the model or of the sheet to a unit of the object's own space, the smaller one where a placement is stretched, and the smallest where several
+   * placements come out alike.
+   */
+  readonly scale: number;
+}
+
+/** Rows of the placements of each symbol, by the number of its container; those inside other symbols among them. */
+export const placementsBySymbol: (drawing: Drawing) => ReadonlyMap<number, readonly number[]> = oncePer(
+  (drawing) => [drawing],
+  (drawing) => {
+    const rows = new Map<number, number[]>();
+    for (let row = 0; row < drawing.objects.count; row++) {
+      if (kindOf(drawing, row) !== 'symbol') continue;
+      const shape = shapeOf(drawing, row);
+      const symbol = shape?.type === 'placement' ? drawing.symbols.get(foldName(shape.symbol)) : undefined;
+      if (!symbol || symbol.external) continue;
+      const known = rows.get(symbol.container);
+      if (known) known.push(row);
+      else rows.set(symbol.container, [row]);
+    }
+    return rows;
+  },
+);
+
+/** Where symbols are seen, and how what is in them takes its looks there; placements that come out alike are kept once. */
+export class Occurrences {
+  private readonly bySymbol = new Map<number, readonly Occurrence[]>();
+  private readonly hiddenIn: ReadonlyMap<string, ReadonlySet<string>>;
+
+  constructor(
+    private readonly drawing: Drawing,
+    private readonly looks: EffectiveLooks,
+    private readonly viewports: readonly ViewportFact[],
+    private readonly boxOf: (row: number) => Box | null,
+  ) {
+    this.hiddenIn = new Map(viewports.map(({ handle, hiddenLayers }) => [handle, hiddenLayers]));
+  }
+
+  /** Every way in which an object inside a symbol is seen on paper; none where the symbol is not placed, or no sheet shows it. */
+  of(row: number): readonly Occurrence[] {
+    return this.placementsOf(this.drawing.objects.container[row], 0).flatMap((one): Occurrence[] => {
+      const look = this.looks.of(row, one.look);
+      return look.shows && !this.isHidden(look, one.appearance) ? [{ ...one, look }] : [];
+    });
+  }
+
+  /** How the placements of a symbol are seen: their own looks, and the scale that they give to what is in them. */
+  private placementsOf(container: number, depth: number): readonly Occurrence[] {
+    const known = this.bySymbol.get(container);
+    if (known) return known;
+    // A symbol inside itself is not entered.
+    this.bySymbol.set(container, []);
+    const found = new Map<Effective, Map<string, Occurrence>>();
+    for (const row of depth > DEEPEST ? [] : (placementsBySymbol(this.drawing).get(container) ?? []))
+      for (const one of this.ofPlacement(row, depth)) {
+        const { sheet, viewport, mmPerUnit } = one.appearance;
+        const key = [sheet, viewport, mmPerUnit].join('\n');
+        let alike = found.get(one.look);
+        if (!alike) {
+          alike = new Map();
+          found.set(one.look, alike);
+        }
+        const before = alike.get(key);
+        if (!before || one.scale < before.scale) alike.set(key, one);
+      }
+    const all = [...found.values()].flatMap((alike) => [...alike.values()]);
+    this.bySymbol.set(container, all);
+    return all;
+  }
+
+  private ofPlacement(row: number, depth: number): Occurrence[] {
+    const { drawing } = this;
+    const shape = shapeOf(drawing, row);
+    if (shape?.type !== 'placement' || shape.spaces.length === 0 || drawing.objects.invisible[row] === 1)
+      return [];
+    const t = planOf(shape.spaces[0]);
+    const own = Math.min(Math.hypot(t[0], t[1]), Math.hypot(t[2], t[3]));
+    if (!(own > 0)) return [];
+    const around = drawing.containers[drawing.objects.container[row]];
+    const outer =
+      around.kind === 'symbol'
+        ? this.placementsOf(drawing.objects.container[row], depth + 1)
+        : placesOnPaper(drawing, this.viewports, row, this.boxOf(row)).map((appearance) => ({
+            look: null,
+            appearance,
+            scale: 1,
+          }));
+    return outer.flatMap(({ look: outside, appearance, scale }): Occurrence[] => {
+      const look = this.looks.of(row, outside);
+      // Frozen hides what is in a placement with it; off hides only what takes its layer from it.
+      const frozen = drawing.layerByName.get(foldName(look.layer))?.frozen ?? false;
+      return frozen || this.isHidden(look, appearance) ? [] : [{ look, appearance, scale: scale * own }];
+    });
+  }
+
+  private isHidden({ layer }: Effective, { viewport }: Appearance): boolean {
+    return this.hiddenIn.get(viewport)?.has(foldName(layer)) ?? false;
+  }
+}
