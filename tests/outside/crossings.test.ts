@@ -1,13 +1,9 @@
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { basename, join } from 'node:path';
 import { correctDrawing } from '../../src/core/correct/correct';
 import { readDrawing } from '../../src/core/dxf/read/interpret';
 import { factsOf } from '../../src/core/facts/facts';
 import { dimensionStyleSchema } from '../../src/core/standard/dimension-settings';
 import { blankStandard, layerOf, type Standard } from '../../src/core/standard/standard';
-import { auditPlanted, changedObjects, type Planted, readElsewhere } from './planted';
-import { python } from './python';
+import { auditPlanted, changedObjects, drawPlanted, readElsewhere } from './planted';
 
 // Lines of dimensions of every kind that run across each other, drawn by another program.
 
@@ -38,10 +34,9 @@ function lengths(bytes: Uint8Array): ReadonlyMap<string, number> {
   );
 }
 
-const folder = mkdtempSync(join(tmpdir(), 'zinc-crossings-'));
-const drawings = python<Planted[]>('make_crossings.py', folder);
+const drawings = drawPlanted('make_crossings.py');
 
-describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (name, made) => {
+describe.each(drawings)('%s', (name, made) => {
   const { path, planted, near } = made;
   const { bytes, findings, failures, notChecked } = auditPlanted(made, standard);
   const own = findings.filter(({ rule }) => rule === RULE);

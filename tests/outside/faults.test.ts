@@ -1,19 +1,15 @@
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { basename, join } from 'node:path';
 import { correctDrawing } from '../../src/core/correct/correct';
 import { dimensionStyleSchema } from '../../src/core/standard/dimension-settings';
 import { blankStandard, layerOf, type Standard } from '../../src/core/standard/standard';
 import {
   auditPlanted,
   changedObjects,
-  type Planted,
+  drawPlanted,
   pairs,
   plantedPairs,
   RULE_OF,
   readElsewhere,
 } from './planted';
-import { python } from './python';
 
 // Faults of dimensions and leaders that another program planted: exactly these are found, put right, and nothing else.
 
@@ -48,10 +44,9 @@ const ASKED = new Set(
   ].map((kind) => RULE_OF[kind]),
 );
 
-const folder = mkdtempSync(join(tmpdir(), 'zinc-faults-'));
-const drawings = python<Planted[]>('make_faults.py', folder);
+const drawings = drawPlanted('make_faults.py');
 
-describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (name, made) => {
+describe.each(drawings)('%s', (name, made) => {
   const { path, planted, near } = made;
   const { bytes, drawing, findings, failures } = auditPlanted(made, standard);
   const own = findings.filter(({ rule }) => ASKED.has(rule));

@@ -1,11 +1,7 @@
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { basename, join } from 'node:path';
 import { correctDrawing } from '../../src/core/correct/correct';
 import { textStyleOf } from '../../src/core/standard/lettering';
 import { blankStandard, layerOf, type Standard } from '../../src/core/standard/standard';
-import { auditPlanted, changedObjects, type Planted, pairs, plantedPairs, readElsewhere } from './planted';
-import { python } from './python';
+import { auditPlanted, changedObjects, drawPlanted, pairs, plantedPairs, readElsewhere } from './planted';
 
 // Faults of lettering and dimensions that another program planted: found at the right objects, put right, and nothing else.
 
@@ -22,12 +18,11 @@ const standard: Standard = {
 /** Faults that a person decides on. */
 const DECIDED = new Set(['height of theirs', 'style of theirs', 'words']);
 
-const folder = mkdtempSync(join(tmpdir(), 'zinc-lettering-'));
-const drawings = python<Planted[]>('make_lettering.py', folder);
+const drawings = drawPlanted('make_lettering.py');
 
 const ruleFamilies = /^(lettering|dimensions)\//;
 
-describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (name, made) => {
+describe.each(drawings)('%s', (name, made) => {
   const { path, planted, near } = made;
   const { bytes, findings } = auditPlanted(made, standard);
   const own = findings.filter(({ rule }) => ruleFamilies.test(rule));

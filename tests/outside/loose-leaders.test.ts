@@ -1,11 +1,7 @@
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { basename, join } from 'node:path';
 import { correctDrawing } from '../../src/core/correct/correct';
 import { dimensionStyleSchema } from '../../src/core/standard/dimension-settings';
 import { blankStandard, layerOf, type Standard } from '../../src/core/standard/standard';
-import { auditPlanted, changedObjects, type Planted, pairs, plantedPairs, readElsewhere } from './planted';
-import { python } from './python';
+import { auditPlanted, changedObjects, drawPlanted, pairs, plantedPairs, readElsewhere } from './planted';
 
 // Lines with arrows that another program drew in place of leaders: exactly these are found, become leaders where they lie, and
 // nothing else has changed.
@@ -19,10 +15,9 @@ const standard: Standard = {
   dimensions: [dimensionStyleSchema.parse({ name: 'OFFICE' })],
 };
 
-const folder = mkdtempSync(join(tmpdir(), 'zinc-loose-leaders-'));
-const drawings = python<Planted[]>('make_loose_leaders.py', folder);
+const drawings = drawPlanted('make_loose_leaders.py');
 
-describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (name, made) => {
+describe.each(drawings)('%s', (name, made) => {
   const { path, planted, near } = made;
   const { bytes, findings, failures } = auditPlanted(made, standard);
   const own = findings.filter(({ rule }) => rule === RULE);

@@ -1,6 +1,3 @@
-import { mkdtempSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { basename, join } from 'node:path';
 import type { KeyedDecision } from '../../src/core/correct/choices';
 import { correctDrawing } from '../../src/core/correct/correct';
 import { allProposals } from '../../src/core/correct/proposals';
@@ -9,8 +6,7 @@ import { dimensionStyleSchema } from '../../src/core/standard/dimension-settings
 import { textStyleOf } from '../../src/core/standard/lettering';
 import { PLAIN_RULE } from '../../src/core/standard/rule-settings';
 import { blankStandard, layerOf, type Standard } from '../../src/core/standard/standard';
-import { auditPlanted, changedObjects, type Planted, pairs, plantedPairs, readElsewhere } from './planted';
-import { python } from './python';
+import { auditPlanted, changedObjects, drawPlanted, pairs, plantedPairs, readElsewhere } from './planted';
 
 // All faults of lettering, dimensions and leaders in one drawing, audited by all rules there are: what one fault is must not be
 // taken for another, and putting one right must not break what another has put right.
@@ -63,7 +59,7 @@ const NAMES: ReadonlySet<string> = new Set(['lettering/style-unknown', 'dimensio
 
 /** What a person decided on the names in another drawing of the sender, for the findings that ask about them in this one. */
 function decidedBefore(drawing: Drawing): KeyedDecision[] {
-  const [first] = drawings.slice(-1);
+  const [[, first]] = drawings.slice(-1);
   const { bytes, findings: earlier } = auditPlanted(first, standard);
   const result = correctDrawing(bytes, standard, {
     findings: [],
@@ -83,10 +79,9 @@ function decidedBefore(drawing: Drawing): KeyedDecision[] {
   });
 }
 
-const folder = mkdtempSync(join(tmpdir(), 'zinc-matrix-'));
-const drawings = python<Planted[]>('make_matrix.py', folder);
+const drawings = drawPlanted('make_matrix.py');
 
-describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (name, made) => {
+describe.each(drawings)('%s', (name, made) => {
   const { path, planted, also } = made;
   const { bytes, drawing, findings, failures } = auditPlanted(made, standard);
   const isStyle = ({ rule }: { rule: string }): boolean => rule.endsWith('/style-changed');

@@ -1,6 +1,4 @@
-import { mkdtempSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { basename, join } from 'node:path';
+import { writeFileSync } from 'node:fs';
 import { audit } from '../../src/core/audit/engine';
 import { correctDrawing } from '../../src/core/correct/correct';
 import { readDrawing } from '../../src/core/dxf/read/interpret';
@@ -10,7 +8,7 @@ import { blankStandard, layerOf, type Standard } from '../../src/core/standard/s
 import {
   auditPlanted,
   changedObjects,
-  type Planted,
+  drawPlanted,
   pairs,
   plantedPairs,
   readElsewhere,
@@ -63,10 +61,9 @@ const DECISIONS: Readonly<Record<string, string>> = {
   'as the others': '',
 };
 
-const folder = mkdtempSync(join(tmpdir(), 'zinc-placing-'));
-const drawings = python<Planted[]>('make_placing.py', folder);
+const drawings = drawPlanted('make_placing.py');
 
-describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (name, made) => {
+describe.each(drawings)('%s', (name, made) => {
   const { path, planted, near } = made;
   const { bytes, findings, failures } = auditPlanted(made, standard);
   const own = findings.filter(({ rule }) => ASKED.has(rule));
@@ -89,7 +86,7 @@ describe.each(drawings.map((one) => [basename(one.path), one] as const))('%s', (
     if (!result.ok) throw new Error(result.problem.message);
     expect(result.value.unsettled).toEqual([]);
     expect(result.value.after.findings.filter(({ rule }) => rule === lie.rule)).toEqual([]);
-    const jogged = join(folder, `jogged-${name}`);
+    const jogged = path.replace(/\.dxf$/, '-jogged.dxf');
     writeFileSync(jogged, result.value.bytes);
     const [before, now] = python<Seen[]>('read_drawing.py', path, jogged);
     expect(now.errors).toEqual(before.errors);

@@ -1,4 +1,6 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { basename, join } from 'node:path';
 import { audit } from '../../src/core/audit/engine';
 import { readDrawing } from '../../src/core/dxf/read/interpret';
 import { PLAIN_RULE, type RuleSetting } from '../../src/core/standard/rule-settings';
@@ -17,6 +19,12 @@ export interface Planted {
   readonly also: Readonly<Record<string, readonly string[]>>;
   /** Handles of what corrections change beside the objects that findings name. */
   readonly changed: readonly string[];
+}
+
+/** What a script plants, in each version that it writes, by the names of the files. */
+export function drawPlanted(script: string): (readonly [name: string, made: Planted])[] {
+  const folder = mkdtempSync(join(tmpdir(), 'zinc-planted-'));
+  return python<Planted[]>(script, folder).map((made) => [basename(made.path), made]);
 }
 
 /** A planted drawing, read and audited. */
@@ -107,6 +115,18 @@ export function readElsewhere(path: string, bytes: Uint8Array): readonly [before
   expect(now.errors).toEqual(before.errors);
   expect(gdal(corrected).code).toBe(gdal(path).code);
   return [before, now];
+}
+
+/**
+ * Handles of objects that another program reads unlike before although nothing was planted there, and no correction was to change them. Pictures of
+ * dimensions are not asked.
+ */
+export function changedBeside({ path, planted, changed }: Planted, bytes: Uint8Array): readonly string[] {
+  const [before, now] = readElsewhere(path, bytes);
+  const touched = new Set([...Object.values(planted).flat(), ...changed]);
+  return changedObjects(before, now, basename(path) === 'R12.dxf').filter(
+    (handle) => !handle.startsWith('*') && !touched.has(handle),
+  );
 }
 
 /** Settings by which a standard decides for good, by rule the way out that it takes. */

@@ -1,6 +1,6 @@
 import { foldName } from '../../dxf/interner';
 import { wordsIn } from '../../standard/words';
-import { LIKELY } from './likely';
+import { LIKELY, NOT_LIKELY } from './likely';
 import type { Proposal } from './propose';
 
 /** What was decided on a name of one sender's for others who have the same name. */
@@ -13,8 +13,6 @@ export interface DecidedElsewhere {
 
 /** What speaks for itself, and was decided so for another sender as well. */
 const BOTH = 0.7;
-/** Not enough to be taken over at a glance. */
-const OPEN = LIKELY - 0.01;
 /** Senders who have to agree before their names alone are enough. */
 const ENOUGH = 2;
 
@@ -34,7 +32,7 @@ export function withDecidedElsewhere(
     senders.length === 1 ? `decided so for ${senders[0]}` : `decided so for ${senders.length} other senders`;
   const known = proposals.map((one): Proposal => {
     const other = of(one.to);
-    if (!other) return decided.length === 1 ? { ...one, likeness: Math.min(one.likeness, OPEN) } : one;
+    if (!other) return decided.length === 1 ? { ...one, likeness: Math.min(one.likeness, NOT_LIKELY) } : one;
     const lifted = decided.length === 1 && says ? Math.max(one.likeness, BOTH) : one.likeness;
     return { ...one, likeness: lifted, reasons: [because(other), ...one.reasons] };
   });
@@ -42,9 +40,9 @@ export function withDecidedElsewhere(
     .filter(({ to }) => !proposals.some((one) => foldName(one.to) === foldName(to)))
     .map((one): Proposal => {
       const agreed = decided.length === 1 && says && one.senders.length >= ENOUGH;
-      return { to: one.to, likeness: agreed ? LIKELY : OPEN, reasons: [because(one)] };
+      return { to: one.to, likeness: agreed ? LIKELY : NOT_LIKELY, reasons: [because(one)] };
     });
   return [...known, ...fresh]
-    .map((one) => (decided.length > 1 ? { ...one, likeness: Math.min(one.likeness, OPEN) } : one))
+    .map((one) => (decided.length > 1 ? { ...one, likeness: Math.min(one.likeness, NOT_LIKELY) } : one))
     .sort((a, b) => b.likeness - a.likeness);
 }

@@ -4,6 +4,10 @@ export const LIKELY = 0.5;
 /** Below this likeness a layer is no proposal. */
 export const POSSIBLE = 0.35;
 
+/** What does not speak for itself stays under what is likely, or even possible, however much is alike. */
+export const NOT_LIKELY = LIKELY - 0.01;
+export const NOT_POSSIBLE = POSSIBLE - 0.01;
+
 /**
  * How often proposals of a likeness are right, from names of senders that were set against an office's by hand: see
  * docs/crosswalk.md. Between the points it runs straight.

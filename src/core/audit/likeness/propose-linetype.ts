@@ -3,7 +3,7 @@ import { foldName } from '../../dxf/interner';
 import type { StandardLinetype } from '../../standard/definitions';
 import type { Standard } from '../../standard/standard';
 import { wordsIn } from '../../standard/words';
-import { LIKELY, POSSIBLE } from './likely';
+import { NOT_LIKELY, NOT_POSSIBLE } from './likely';
 import type { Proposal } from './propose';
 import { ranked } from './ranked';
 
@@ -51,7 +51,7 @@ function proposalOf(
     likeness += WEIGHTS.name;
   }
   // The order of its dashes alone does not say what a line stands for.
-  const most = both && order ? 1 : both ? LIKELY - 0.01 : order ? LIKELY - 0.01 : POSSIBLE - 0.01;
+  const most = both && order ? 1 : both ? NOT_LIKELY : order ? NOT_LIKELY : NOT_POSSIBLE;
   return { to: name, likeness: Math.min(likeness, most), reasons };
 }
 

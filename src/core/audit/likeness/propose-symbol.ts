@@ -3,7 +3,7 @@ import { oncePer } from '../../once';
 import type { Standard } from '../../standard/standard';
 import type { StandardSymbol } from '../../standard/symbols';
 import { wordMatch, wordsIn } from '../../standard/words';
-import { LIKELY } from './likely';
+import { NOT_LIKELY } from './likely';
 import { becauseOf, type KnownBy, nameLikeness } from './name-likeness';
 import type { Proposal } from './propose';
 import { ranked } from './ranked';
@@ -83,7 +83,7 @@ export function proposeSymbols(standard: Standard, stray: StraySymbol): Proposal
         reasons.push(atHome(symbol));
       }
       const grounded = match.grounded && !(asLarge && shared === undefined);
-      return [{ to: symbol.name, likeness: Math.min(likeness, grounded ? 1 : LIKELY - 0.01), reasons }];
+      return [{ to: symbol.name, likeness: Math.min(likeness, grounded ? 1 : NOT_LIKELY), reasons }];
     }),
     AS_NEAR,
   );

@@ -10,7 +10,7 @@ import { findLinetype, type Standard } from '../../standard/standard';
 import { tokens, wordsIn } from '../../standard/words';
 import { countOne } from '../../tally';
 import { type AuditContext, kindCounts, type LayerUse } from '../context';
-import { LIKELY } from './likely';
+import { LIKELY, NOT_LIKELY } from './likely';
 import { becauseOf, type KnownBy, nameLikeness } from './name-likeness';
 
 /** An office layer that a sender's layer may stand for, with the reasons in words. */
@@ -35,29 +35,30 @@ export interface Stray {
   readonly weights?: ReadonlyMap<string, number>;
 }
 
-/** What is alike by letters or looks alone, or has another as near, stays under it. */
-const NOT_LIKELY = LIKELY - 0.01;
 /** Two proposals nearer to each other than this leave it open which is meant. */
 const AS_NEAR = 0.03;
-const layerWords = new WeakMap<StandardLayer, KnownBy>();
+
+interface AmongMeanings {
+  readonly layer: StandardLayer;
+  readonly meanings: Standard['meanings'];
+}
 
 /** Words of a layer of the standard, taken apart once: a drawing can have thousands of names to be held against them. */
-function wordsOfLayer(layer: StandardLayer, { meanings }: Standard): KnownBy {
-  const known = layerWords.get(layer);
-  if (known) return known;
-  const meaning = foldName(layer.meaning);
-  const meant = meanings.find((one) => foldName(one.name) === meaning);
-  // Words of ready-made meanings count too, where the office gave its own none.
-  const ready = MEANING_WORDS.find((one) => foldName(one.name) === meaning);
-  const words = {
-    ofName: wordsIn(layer.name),
-    ofPurpose: [layer.purpose, ...(meant ? [meant.name, ...meant.words] : []), ...(ready?.words ?? [])]
-      .flatMap(wordsIn)
-      .filter(({ word }) => word.length > 2),
-  };
-  layerWords.set(layer, words);
-  return words;
-}
+const wordsOfLayer = oncePer(
+  ({ layer, meanings }: AmongMeanings) => [layer, meanings],
+  ({ layer, meanings }): KnownBy => {
+    const meaning = foldName(layer.meaning);
+    const meant = meanings.find((one) => foldName(one.name) === meaning);
+    // Words of ready-made meanings count too, where the office gave its own none.
+    const ready = MEANING_WORDS.find((one) => foldName(one.name) === meaning);
+    return {
+      ofName: wordsIn(layer.name),
+      ofPurpose: [layer.purpose, ...(meant ? [meant.name, ...meant.words] : []), ...(ready?.words ?? [])]
+        .flatMap(wordsIn)
+        .filter(({ word }) => word.length > 2),
+    };
+  },
+);
 
 /** Share of the stray's objects whose kind belongs on the layer; null when either side says nothing. */
 function kindLikeness(stray: Stray, layer: StandardLayer): number | null {
@@ -83,7 +84,7 @@ export function propose(standard: Standard, stray: Stray, most = 5): Proposal[] 
   const proposals: Proposal[] = [];
   for (const layer of standard.layers) {
     const reasons: string[] = [];
-    const name = nameLikeness(words, wordsOfLayer(layer, standard), stray.weights);
+    const name = nameLikeness(words, wordsOfLayer({ layer, meanings: standard.meanings }), stray.weights);
     const same = foldName(stray.name) === foldName(layer.name);
     if (same) reasons.push('same name');
     else if (name.pair && name.likeness > 0.2) reasons.push(becauseOf(name.pair));

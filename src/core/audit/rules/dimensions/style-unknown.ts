@@ -4,12 +4,13 @@ import { findDimensionStyle, type StandardDimensionStyle } from '../../../standa
 import { wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
 import { ADOPT } from '../../finding';
-import { LIKELY, POSSIBLE } from '../../likeness/likely';
+import { NOT_LIKELY, NOT_POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
 import { named, words } from '../../value';
 import { mm } from '../lettering/shared';
+import { remembersName } from '../mapped-names';
 import { dimensions } from './shared';
 import { compared } from './style-changed';
 
@@ -82,12 +83,7 @@ export const dimensionsStyleUnknown: Rule = {
     return use ? rank(context, use) : [];
   },
 
-  remembers: ({ subject }, decision) => ({
-    kind: 'dimension style',
-    name: subject.value ?? '',
-    action: 'map',
-    target: decision?.to ?? '',
-  }),
+  remembers: remembersName('dimension style'),
 };
 
 /** A style for one kind of dimension has the name of its family, and a number behind it. */
@@ -132,6 +128,6 @@ function proposalOf(context: AuditContext, use: DimensionStyleFact, style: Stand
     WEIGHTS.place * Number(samePlace) +
     WEIGHTS.name * Number(said !== undefined);
   // Looks alone are shared by many styles: likely takes the ends, the height, and something more.
-  const most = sameEnds && sameHeight ? 1 : sameEnds || sameHeight || said ? LIKELY - 0.01 : POSSIBLE - 0.01;
+  const most = sameEnds && sameHeight ? 1 : sameEnds || sameHeight || said ? NOT_LIKELY : NOT_POSSIBLE;
   return { to: style.name, likeness: Math.min(likeness, most), reasons };
 }

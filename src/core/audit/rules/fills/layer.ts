@@ -2,15 +2,10 @@ import { layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import type { StandardFill } from '../../../standard/fills';
 import { takesKind } from '../../../standard/kind-families';
-import { type AuditContext, clauseOf, groupBy } from '../../context';
+import { type AuditContext, groupBy } from '../../context';
 import type { Rule } from '../../rule';
-import { named } from '../../value';
+import { offItsLayer } from '../objects/shared';
 import { drawnFill, fills, fillsMeant } from './shared';
-
-const messages = {
-  wrong: (count: number, name: string, layer: string, wanted: string) =>
-    `${fills(count)} “${name}” ${count === 1 ? 'lies' : 'lie'} on layer “${layer}”; the standard has ${count === 1 ? 'it' : 'them'} on “${wanted}”.`,
-};
 
 export const fillsLayer: Rule = {
   meta: {
@@ -39,17 +34,9 @@ export const fillsLayer: Rule = {
           (row) => `${placedOn(context, row)!.name}|${foldName(layerNameOf(drawing, row))}`,
         );
         for (const rows of groups.values()) {
-          const fill = placedOn(context, rows[0])!;
           const layer = layerNameOf(drawing, rows[0]);
-          yield {
-            message: messages.wrong(rows.length, fill.name, layer, fill.layer),
-            expected: named(fill.layer),
-            found: named(layer),
-            rows,
-            subject: { layer, kind: 'fill', value: fill.name },
-            ...clauseOf(fill),
-            remedy: `${fills(rows.length)}: ${layer} → ${fill.layer}.`,
-          };
+          const definition = placedOn(context, rows[0])!;
+          yield offItsLayer({ definition, kind: 'fill', rows, layer, counted: fills(rows.length) });
         }
       },
     };

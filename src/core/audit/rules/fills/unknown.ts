@@ -6,10 +6,11 @@ import type { StandardFill } from '../../../standard/fills';
 import { findFill } from '../../../standard/standard';
 import { type AuditContext, groupBy } from '../../context';
 import { ADOPT } from '../../finding';
-import { LIKELY, POSSIBLE } from '../../likeness/likely';
+import { NOT_LIKELY, POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
 import type { Rule, SettleContext } from '../../rule';
 import { named, words } from '../../value';
+import { remembersName } from '../mapped-names';
 import {
   anglesOf,
   drawnAs,
@@ -99,12 +100,7 @@ export const fillsUnknown: Rule = {
       .slice(0, MOST_PROPOSED);
   },
 
-  remembers: ({ subject }, decision) => ({
-    kind: 'fill',
-    name: subject.value ?? '',
-    action: 'map',
-    target: decision?.to ?? '',
-  }),
+  remembers: remembersName('fill'),
 };
 
 /** What a fill is known by: its name, or how its colours run. */
@@ -139,7 +135,7 @@ function proposalOf(context: SettleContext, rows: readonly number[], fill: Stand
     likeness += 0.2;
   }
   // What only looks alike is never taken over at a glance: what it stands for, a person says.
-  return { to: fill.name, likeness: Math.min(likeness, LIKELY - 0.01), reasons };
+  return { to: fill.name, likeness: Math.min(likeness, NOT_LIKELY), reasons };
 }
 
 function hasSpacing(context: AuditContext, row: number, spacing: number, fill: StandardFill): boolean {

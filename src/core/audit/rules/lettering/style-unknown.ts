@@ -6,11 +6,12 @@ import { findTextStyle } from '../../../standard/lettering';
 import { wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
 import { ADOPT } from '../../finding';
-import { LIKELY, POSSIBLE } from '../../likeness/likely';
+import { NOT_LIKELY, NOT_POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
 import { named, words } from '../../value';
+import { remembersName } from '../mapped-names';
 import { followingTexts, usersOfStyles } from './following';
 import { mm, texts } from './shared';
 
@@ -80,17 +81,12 @@ export const letteringStyleUnknown: Rule = {
     return record ? rank(context, record) : [];
   },
 
-  remembers: ({ subject }, decision) => ({
-    kind: 'text style',
-    name: subject.value ?? '',
-    action: 'map',
-    target: decision?.to ?? '',
-  }),
+  remembers: remembersName('text style'),
 };
 
 /** Looks without a height that is mostly the style's do not say which is meant; nor do a few texts of its height. */
 const mostLikeness = (share: number, isNamed: boolean): number =>
-  share >= MOSTLY ? 1 : share >= SOME || isNamed ? LIKELY - 0.01 : POSSIBLE - 0.01;
+  share >= MOSTLY ? 1 : share >= SOME || isNamed ? NOT_LIKELY : NOT_POSSIBLE;
 
 /** The office's styles by what speaks for each: the height that its texts print at, its letters, its name. */
 function rank(context: AuditContext, record: DrawingTextStyle): Proposal[] {

@@ -7,7 +7,7 @@ import { formatElements } from '../../../standard/line-words';
 import { readsAs } from '../../../standard/meanings';
 import { findLinetype, type Standard } from '../../../standard/standard';
 import { type AuditContext, groupBy, isGenerated, isPlaced } from '../../context';
-import { LIKELY } from '../../likeness/likely';
+import { NOT_LIKELY } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
 import { proposeLinetypes } from '../../likeness/propose-linetype';
 import { ranked } from '../../likeness/ranked';
@@ -125,7 +125,7 @@ function proposeLayers(standard: Standard, { elementsMm }: Chain, from: string):
     return [
       {
         to: layer.name,
-        likeness: Math.min(linetype.likeness, LIKELY - 0.01) - (same ? 0 : OTHER_DISCIPLINE),
+        likeness: Math.min(linetype.likeness, NOT_LIKELY) - (same ? 0 : OTHER_DISCIPLINE),
         reasons: [
           `${layer.linetype}: ${linetype.reasons.join(', ')}`,
           ...(same ? ['of the same discipline'] : []),

@@ -9,6 +9,7 @@ import { ADOPT } from '../../finding';
 import { proposeLinetypes } from '../../likeness/propose-linetype';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
+import { remembersName } from '../mapped-names';
 
 const messages = {
   unknown: (name: string, count: number, layers: number) =>
@@ -80,12 +81,7 @@ export const linetypesUnknown: Rule = {
     );
   },
 
-  remembers: ({ subject }, decision) => ({
-    kind: 'linetype',
-    name: subject.value ?? '',
-    action: 'map',
-    target: decision?.to ?? '',
-  }),
+  remembers: remembersName('linetype'),
 };
 
 const isOfTheFormat = (name: string): boolean =>

@@ -6,7 +6,7 @@ import { clauseOf, isGenerated, isPlaced, symbolsAround } from '../../context';
 import type { Option } from '../../finding';
 import { proposeForObjects } from '../../likeness/propose';
 import type { FindingDraft, Rule, RuleContext, Visitor } from '../../rule';
-import { formatValue, type Value, words } from '../../value';
+import { formatValue, named, type Value, words } from '../../value';
 
 /** The one way out for objects on a layer that is not theirs: another layer, which a person picks. */
 export const moveOption = (count: number): Option => ({
@@ -37,6 +37,31 @@ export const movesObjects: Pick<Rule, 'settle' | 'propose' | 'choiceIn'> = {
     return move && { option: 'move', to: move.to };
   },
 };
+
+/** Objects of one definition, all on one layer that is not the definition's own. */
+interface OffItsLayer {
+  readonly definition: { readonly name: string; readonly layer: string; readonly clause: string };
+  readonly kind: ObjectKind;
+  readonly rows: readonly number[];
+  /** The layer they lie on. */
+  readonly layer: string;
+  /** In words: "3 fills"; and as they stand before their name, where that is more: "3 placements of symbol". */
+  readonly counted: string;
+  readonly called?: string;
+}
+
+export function offItsLayer({ definition, kind, rows, layer, counted, called }: OffItsLayer): FindingDraft {
+  const one = rows.length === 1;
+  return {
+    message: `${called ?? counted} “${definition.name}” ${one ? 'lies' : 'lie'} on layer “${layer}”; the standard has ${one ? 'it' : 'them'} on “${definition.layer}”.`,
+    expected: named(definition.layer),
+    found: named(layer),
+    rows,
+    subject: { layer, kind, value: definition.name },
+    ...clauseOf(definition),
+    remedy: `${counted}: ${layer} → ${definition.layer}.`,
+  };
+}
 
 /** Findings on objects of one kind each, in the words of the rule. */
 export function* byKind(

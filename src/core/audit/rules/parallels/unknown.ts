@@ -3,11 +3,12 @@ import { findParallelSet } from '../../../standard/standard';
 import { wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
 import { ADOPT } from '../../finding';
-import { LIKELY, POSSIBLE } from '../../likeness/likely';
+import { NOT_LIKELY, NOT_POSSIBLE } from '../../likeness/likely';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
 import { named, words } from '../../value';
+import { remembersName } from '../mapped-names';
 import { cutByHand, nameOfSet, runs, runsBySet, SETTLE_UNIT, whyCut } from './shared';
 
 const messages = {
@@ -66,12 +67,7 @@ export const parallelsUnknown: Rule = {
 
   propose: (context, { subject }) => rank(context, subject.value ?? ''),
 
-  remembers: ({ subject }, decision) => ({
-    kind: 'parallel-line set',
-    name: subject.value ?? '',
-    action: 'map',
-    target: decision?.to ?? '',
-  }),
+  remembers: remembersName('parallel-line set'),
 };
 
 /** How much each ground for a set counts: they come to 1. */
@@ -109,7 +105,7 @@ function rank({ drawing, standard }: AuditContext, name: string): Proposal[] {
         reasons.push(`both say “${both.said}”`);
       }
       // Two lines at a distance are a wall, a duct or a kerb: what it is the name says.
-      const most = both && same ? 1 : both || same ? LIKELY - 0.01 : POSSIBLE - 0.01;
+      const most = both && same ? 1 : both || same ? NOT_LIKELY : NOT_POSSIBLE;
       return { to: set.name, likeness: Math.min(likeness, most), reasons };
     }),
   );

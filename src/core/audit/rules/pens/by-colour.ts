@@ -44,18 +44,18 @@ export const pensByColour: Rule = {
     if (when !== 'always' && context.drawing.holdsWidths) return;
     let noWidth = 0;
     for (const use of context.layers.values()) {
-      const strays: number[] = [];
+      const strays: Stray[] = [];
       for (const row of use.rows) {
         const { prints, shows } = context.facts.look(row);
         if (!prints || !shows || !isPenned(context, row) || isSeenTo(context, use, row)) continue;
         const wants = wantedOf(context, use, row);
         const by = widthByColour(context, row);
         if (by === null) noWidth++;
-        else if (wants !== null && by !== wants && !context.excepts(row)) strays.push(row);
+        else if (wants !== null && by !== wants && !context.excepts(row)) strays.push({ row, by, wants });
       }
-      for (const rows of groupBy(strays, (row) => String(widthByColour(context, row))).values()) {
-        const by = widthByColour(context, rows[0]) ?? 0;
-        const wants = wantedOf(context, use, rows[0]) ?? 0;
+      for (const group of groupBy(strays, ({ by }) => String(by)).values()) {
+        const [{ by, wants }] = group;
+        const rows = group.map(({ row }) => row);
         const colours = new Set(rows.map((row) => formatColour(context.facts.look(row).colour)));
         const what = kindsInWords(context.drawing, rows);
         const isOwn = rows.every((row) => context.facts.look(row).colourFrom === 'own');
@@ -91,6 +91,13 @@ export const pensByColour: Rule = {
     operations: [{ type: 'take from layer', rows: context.rowsOf(finding), property: 'colour' }],
   }),
 };
+
+/** An object that prints as wide as its colour has it, and not as its layer is meant to; mm. */
+interface Stray {
+  readonly row: number;
+  readonly by: number;
+  readonly wants: number;
+}
 
 /** How wide an object is meant to print, mm: as the office's layer has it, else as a sender's layer says itself; null where nobody says. */
 function wantedOf({ drawing, facts, standard }: AuditContext, use: LayerUse, row: number): number | null {

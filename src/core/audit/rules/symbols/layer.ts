@@ -4,15 +4,10 @@ import { foldName } from '../../../dxf/interner';
 import { placedSymbols } from '../../../facts/placed-symbols';
 import { takesKind } from '../../../standard/kind-families';
 import { findSymbol } from '../../../standard/standard';
-import { clauseOf, groupBy, isPlaced } from '../../context';
+import { groupBy, isPlaced } from '../../context';
 import type { Rule } from '../../rule';
-import { named } from '../../value';
+import { offItsLayer } from '../objects/shared';
 import { placements } from './shared';
-
-const messages = {
-  wrong: (count: number, name: string, layer: string, wanted: string) =>
-    `${placements(count)} of symbol “${name}” ${count === 1 ? 'lies' : 'lie'} on layer “${layer}”; the standard has ${count === 1 ? 'it' : 'them'} on “${wanted}”.`,
-};
 
 export const symbolsLayer: Rule = {
   meta: {
@@ -42,15 +37,15 @@ export const symbolsLayer: Rule = {
       });
       for (const rows of groupBy(astray, (row) => foldName(layerNameOf(drawing, row))).values()) {
         const layer = layerNameOf(drawing, rows[0]);
-        yield {
-          message: messages.wrong(rows.length, wanted.name, layer, own.name),
-          expected: named(own.name),
-          found: named(layer),
+        const counted = placements(rows.length);
+        yield offItsLayer({
+          definition: { ...wanted, layer: own.name },
+          kind: 'symbol',
           rows,
-          subject: { layer, kind: 'symbol', value: wanted.name },
-          ...clauseOf(wanted),
-          remedy: `${placements(rows.length)}: ${layer} → ${own.name}.`,
-        };
+          layer,
+          counted,
+          called: `${counted} of symbol`,
+        });
       }
     }
   },

@@ -6,6 +6,7 @@ import { ADOPT, removal } from '../../finding';
 import { proposeSymbols } from '../../likeness/propose-symbol';
 import type { Rule } from '../../rule';
 import { named, words } from '../../value';
+import { remembersName } from '../mapped-names';
 import { placements } from './shared';
 
 const messages = {
@@ -71,11 +72,5 @@ export const symbolsUnknown: Rule = {
     });
   },
 
-  remembers: ({ subject }, decision) => ({
-    kind: 'symbol',
-    name: subject.value ?? '',
-    ...(decision?.option === 'remove'
-      ? { action: 'remove', target: '' }
-      : { action: 'map', target: decision?.to ?? '' }),
-  }),
+  remembers: remembersName('symbol'),
 };
