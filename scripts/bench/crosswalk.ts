@@ -1,5 +1,11 @@
 // How often what is proposed for names of senders is right: npm run bench -- crosswalk
 import {
+  KINDS,
+  type MeasuredKind,
+  measureDefinitions,
+  sendersDefinitions,
+} from '../../tests/crosswalk/in-drawings';
+import {
   type CrosswalkMeasures,
   heldOutNames,
   measure,
@@ -31,3 +37,7 @@ console.log('\nnames of senders that the words were not made for');
 table(heldOutNames(), measure);
 console.log('\nnames of symbols');
 table(symbolNames(), measureSymbols);
+for (const kind of Object.keys(KINDS) as MeasuredKind[]) {
+  console.log(`\nnames of ${kind.replace('-', ' ')}`);
+  table(sendersDefinitions(kind), (names) => measureDefinitions(kind, names));
+}

@@ -1,3 +1,4 @@
+import { KINDS, type MeasuredKind, measureDefinitions, sendersDefinitions } from './in-drawings';
 import { heldOutNames, measure, measureSymbols, sendersNames, symbolNames } from './measure';
 
 // What is proposed for names of senders, held against what a drafter would pick: see docs/crosswalk.md for what is measured.
@@ -51,5 +52,23 @@ describe('names of symbols, for which no word was added', () => {
 
   it('are as often right as is said, to within 5 of 100', () => {
     expect(measureSymbols(symbols).error).toBeLessThan(0.05);
+  });
+});
+
+describe.each(Object.keys(KINDS) as MeasuredKind[])('definitions of senders: %s', (kind) => {
+  const definitions = sendersDefinitions(kind);
+
+  it('are right at first for 85 of 100, and nine times in ten where they are called likely', () => {
+    const { first, likelyRight, error } = measureDefinitions(kind, definitions);
+    expect(first).toBeGreaterThanOrEqual(0.85);
+    expect(likelyRight).toBeGreaterThanOrEqual(0.9);
+    expect(error).toBeLessThan(0.06);
+  });
+
+  it('are so for those that were written down after the grounds were', () => {
+    const fresh = definitions.filter(({ habit }) => habit.startsWith('fresh'));
+    if (kind === 'dimension-styles') return expect(fresh).toEqual([]);
+    expect(fresh.length).toBeGreaterThanOrEqual(20);
+    expect(measureDefinitions(kind, fresh).first).toBeGreaterThanOrEqual(0.85);
   });
 });

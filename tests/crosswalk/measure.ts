@@ -49,7 +49,7 @@ export interface CrosswalkMeasures {
 const STEPS = 5;
 
 /** What is proposed for a name, and what of it is right. */
-interface Found {
+export interface Found {
   readonly wanted: readonly string[];
   readonly proposals: readonly Proposal[];
 }
@@ -83,7 +83,8 @@ export const measureSymbols = (names: readonly ReturnType<typeof symbolNames>[nu
     })),
   );
 
-function measured(found: readonly Found[]): CrosswalkMeasures {
+/** Measures what is proposed for names, of which some are right. */
+export function measured(found: readonly Found[]): CrosswalkMeasures {
   const known = found.filter(({ wanted }) => wanted.length > 0);
   const rightAmong = (most: number): number =>
     known.filter(({ wanted, proposals }) => proposals.slice(0, most).some(({ to }) => wanted.includes(to)))

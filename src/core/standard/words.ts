@@ -55,6 +55,8 @@ const RELATED_WORDS: readonly (readonly string[])[] = [
   ['hatch', 'fill', 'pattern'],
   ['light', 'lamp', 'lantern'],
   ['terrain', 'contour', 'ground', 'relief'],
+  ['earth', 'ground'],
+  ['gravel', 'stone'],
   ['plant', 'tree', 'shrub'],
   ['wall', 'partition', 'masonry'],
   ['quay', 'wharf', 'jetty', 'berth', 'pier'],

@@ -1,4 +1,5 @@
-import { isKnown, type NameWord, wordMatch } from '../../standard/words';
+import { oncePer } from '../../once';
+import { isKnown, type NameWord, wordMatch, wordsIn } from '../../standard/words';
 
 /** A word of drawing that a layer has nothing for says that the layer is for something else. */
 const UNMATCHED = 1.4;
@@ -31,6 +32,23 @@ export interface KnownBy {
   readonly ofName: readonly NameWord[];
   readonly ofPurpose: readonly NameWord[];
 }
+
+/**
+ * The words that definitions are known by, taken apart once for each: a drawing can have thousands of names to be held against them.
+ * @param textsOf the name of a definition, and what it is for
+ * @param tells whether a word says something of it, and not of any other
+ */
+export const wordsOfEach = <Definition extends object>(
+  textsOf: (definition: Definition) => readonly [name: string, purpose: string],
+  tells: (word: NameWord) => boolean,
+): ((definition: Definition) => KnownBy) =>
+  oncePer(
+    (definition: Definition) => [definition],
+    (definition) => {
+      const [ofName, ofPurpose] = textsOf(definition).map((text) => wordsIn(text).filter(tells));
+      return { ofName, ofPurpose };
+    },
+  );
 
 /** How like the words of a sender's name are to those that a definition of the office is known by. */
 export function nameLikeness(

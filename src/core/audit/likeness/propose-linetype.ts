@@ -2,15 +2,32 @@ import { CONTINUOUS } from '../../drawing/effective';
 import { foldName } from '../../dxf/interner';
 import type { StandardLinetype } from '../../standard/definitions';
 import type { Standard } from '../../standard/standard';
-import { wordsIn } from '../../standard/words';
+import { type NameWord, wordsIn } from '../../standard/words';
 import { NOT_LIKELY, NOT_POSSIBLE } from './likely';
+import { becauseOf, nameLikeness, wordsOfEach } from './name-likeness';
 import type { Proposal } from './propose';
 import { ranked } from './ranked';
 
 /** How much each ground for a linetype counts: they come to 1. */
-const WEIGHTS = { order: 0.4, lengths: 0.2, name: 0.4 } as const;
+const WEIGHTS = { order: 0.35, lengths: 0.15, name: 0.5 } as const;
 /** Lengths on paper that differ by less than this share are as good as one. */
 const SAME_LENGTH = 0.35;
+/** Below this likeness of names a name says nothing. */
+const LEAST_NAME = 0.25;
+/** A dash shorter than this share of the longest reads as a dot. */
+const LIKE_DOT = 0.2;
+/** What is alike where a short dash stands for a dot. */
+const NEARLY = 0.9;
+/** Words that say that something is a line, and what it looks like: any linetype can be called by them. */
+const ANY_LINE = new Set(
+  'line edge type pattern style dash dashed dot dotted gap long short small large fine wide narrow thick thin layer'.split(
+    ' ',
+  ),
+);
+
+const tells = ({ word, said }: NameWord): boolean =>
+  word.length > 1 && !ANY_LINE.has(word) && !ANY_LINE.has(said);
+const wordsOf = wordsOfEach<StandardLinetype>(({ name, description }) => [name, description], tells);
 
 /**
  * The office's linetypes by what speaks for each: the order of dashes, gaps and dots, their lengths, the name.
@@ -19,43 +36,53 @@ const SAME_LENGTH = 0.35;
  */
 export function proposeLinetypes(standard: Standard, elements: readonly number[], words: string): Proposal[] {
   const own = oneRun(elements);
-  const said = new Set(wordsIn(words).map(({ word }) => word));
+  const said = wordsIn(words).filter(tells);
   return ranked(standard.linetypes.map((linetype) => proposalOf(own, said, linetype)));
 }
 
-function proposalOf(
-  own: readonly number[],
-  said: ReadonlySet<string>,
-  { name, description, elementsMm }: StandardLinetype,
-): Proposal {
+function proposalOf(own: readonly number[], said: readonly NameWord[], linetype: StandardLinetype): Proposal {
   const reasons: string[] = [];
   let likeness = 0;
-  const wanted = oneRun(elementsMm);
-  const order =
-    own.length === wanted.length && own.every((length, i) => kindOf(length) === kindOf(wanted[i]));
-  if (order && own.length > 0) {
-    reasons.push(`both ${inOrder(own)}`);
-    likeness += WEIGHTS.order;
+  const wanted = oneRun(linetype.elementsMm);
+  const order = sameOrder(own, wanted);
+  if (order > 0 && own.length > 0) {
+    reasons.push(order === 1 ? `both ${inOrder(own)}` : `${inOrder(own)}, like ${inOrder(wanted)}`);
+    likeness += WEIGHTS.order * order;
     const alike = own.every((length, i) => Math.abs(length - wanted[i]) <= SAME_LENGTH * Math.abs(wanted[i]));
     if (alike) {
       reasons.push('about as long');
       likeness += WEIGHTS.lengths;
     }
-  } else if (order && foldName(name) === foldName(CONTINUOUS)) {
+  } else if (order === 1 && foldName(linetype.name) === foldName(CONTINUOUS)) {
     reasons.push('both unbroken');
     likeness += WEIGHTS.order + WEIGHTS.lengths;
   }
-  const both = wordsIn(`${name} ${description}`).find(({ word }) => word.length > 2 && said.has(word));
-  if (both) {
-    reasons.push(`both say “${both.said}”`);
-    likeness += WEIGHTS.name;
+  const match = nameLikeness(said, wordsOf(linetype));
+  const byName = match.pair !== null && match.likeness >= LEAST_NAME;
+  if (match.pair && byName) {
+    reasons.push(becauseOf(match.pair));
+    likeness += WEIGHTS.name * match.likeness;
   }
   // The order of its dashes alone does not say what a line stands for.
-  const most = both && order ? 1 : both ? NOT_LIKELY : order ? NOT_LIKELY : NOT_POSSIBLE;
-  return { to: name, likeness: Math.min(likeness, most), reasons };
+  const isSaid = byName && match.grounded && order > 0;
+  const most = isSaid ? 1 : byName || order > 0 ? NOT_LIKELY : NOT_POSSIBLE;
+  return { to: linetype.name, likeness: Math.min(likeness, most), reasons };
 }
 
 const kindOf = (length: number): 'dash' | 'gap' | 'dot' => (length > 0 ? 'dash' : length < 0 ? 'gap' : 'dot');
+
+/** 1 where two patterns come in one order; a little less where short dashes of one are dots of the other; else 0. */
+function sameOrder(own: readonly number[], wanted: readonly number[]): number {
+  if (own.length !== wanted.length) return 0;
+  const longest = Math.max(0, ...own);
+  let order = 1;
+  for (const [i, length] of own.entries()) {
+    if (kindOf(length) === kindOf(wanted[i])) continue;
+    if (!(length > 0 && length < LIKE_DOT * longest && wanted[i] === 0)) return 0;
+    order = NEARLY;
+  }
+  return order;
+}
 
 /** A pattern written once: many are written two or three times over, which draws the same. It begins with its longest dash. */
 function oneRun(elements: readonly number[]): readonly number[] {

@@ -1,26 +1,14 @@
-import { layerNameOf } from '../../../dxf/drawing';
 import { GRADIENTS_FROM } from '../../../dxf/edit/fill-tags';
 import { foldName } from '../../../dxf/interner';
 import type { FillFact } from '../../../facts/annotations';
-import type { StandardFill } from '../../../standard/fills';
 import { findFill } from '../../../standard/standard';
-import { type AuditContext, groupBy } from '../../context';
+import { groupBy } from '../../context';
 import { ADOPT } from '../../finding';
-import { NOT_LIKELY, POSSIBLE } from '../../likeness/likely';
-import type { Proposal } from '../../likeness/propose';
-import type { Rule, SettleContext } from '../../rule';
+import type { Rule } from '../../rule';
 import { named, words } from '../../value';
 import { remembersName } from '../mapped-names';
-import {
-  anglesOf,
-  drawnAs,
-  drawnFill,
-  fillNamed,
-  fills,
-  formatGradient,
-  unitsPerMm,
-  wantedAngles,
-} from './shared';
+import { proposeFills } from './propose';
+import { drawnAs, drawnFill, fillNamed, fills, formatGradient } from './shared';
 
 const messages = {
   others: (count: number) =>
@@ -28,12 +16,6 @@ const messages = {
   unknown: (name: string, count: number) => `Fill “${name}” is not in the standard (${fills(count)}).`,
   gradient: (says: string, count: number) => `Gradient ${says} is not in the standard (${fills(count)}).`,
 };
-
-/** Angles that differ by less are one, degrees; distances that differ by less than this share. */
-const SAME_ANGLE = 1;
-const SAME_SPACING = 0.2;
-/** The most that is proposed. */
-const MOST_PROPOSED = 6;
 
 export const fillsUnknown: Rule = {
   meta: {
@@ -91,14 +73,7 @@ export const fillsUnknown: Rule = {
     return drawnAs(context, context.rowsOf(finding), fill);
   },
 
-  propose: (context, finding) => {
-    const rows = context.rowsOf(finding);
-    return context.standard.fills
-      .map((fill) => proposalOf(context, rows, fill))
-      .filter(({ reasons }) => reasons.length > 0)
-      .sort((a, b) => b.likeness - a.likeness || a.to.localeCompare(b.to))
-      .slice(0, MOST_PROPOSED);
-  },
+  propose: (context, finding) => proposeFills(context, context.rowsOf(finding)),
 
   remembers: remembersName('fill'),
 };
@@ -106,40 +81,3 @@ export const fillsUnknown: Rule = {
 /** What a fill is known by: its name, or how its colours run. */
 const nameOf = ({ pattern, gradient }: FillFact): string =>
   gradient ? formatGradient(gradient) : foldName(pattern);
-
-/** What speaks for a fill of the standard: the directions of its lines, their distance, the layer it belongs on. */
-function proposalOf(context: SettleContext, rows: readonly number[], fill: StandardFill): Proposal {
-  const fact = context.facts.fill(rows[0]);
-  const reasons: string[] = [];
-  let likeness = 0;
-  if (fact?.kind === 'gradient' && fill.kind === 'gradient') {
-    reasons.push('both gradients');
-    likeness += POSSIBLE;
-  }
-  if (fact?.kind === 'lines' && fill.kind === 'lines') {
-    const [own, wanted] = [anglesOf(fact.families), wantedAngles(fill)];
-    if (own.length === wanted.length && own.every((angle, i) => Math.abs(angle - wanted[i]) <= SAME_ANGLE)) {
-      reasons.push(`lines at ${wanted.map((angle) => `${Number(angle.toFixed(1))}°`).join(' and ')}`);
-      likeness += POSSIBLE + 0.05;
-      if (hasSpacing(context, rows[0], fact.families[0]?.spacing ?? 0, fill)) {
-        reasons.push(`${fill.lines[0].spacingMm} mm apart`);
-        likeness += 0.15;
-      }
-    }
-  }
-  if (
-    fill.layer !== '' &&
-    rows.every((row) => foldName(layerNameOf(context.drawing, row)) === foldName(fill.layer))
-  ) {
-    reasons.push(`they lie on ${fill.layer}`);
-    likeness += 0.2;
-  }
-  // What only looks alike is never taken over at a glance: what it stands for, a person says.
-  return { to: fill.name, likeness: Math.min(likeness, NOT_LIKELY), reasons };
-}
-
-function hasSpacing(context: AuditContext, row: number, spacing: number, fill: StandardFill): boolean {
-  const units = unitsPerMm(context, row, fill);
-  const wanted = fill.lines[0]?.spacingMm ?? 0;
-  return units !== null && wanted > 0 && Math.abs(spacing / units / wanted - 1) <= SAME_SPACING;
-}

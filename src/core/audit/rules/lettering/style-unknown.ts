@@ -3,10 +3,11 @@ import { faceOf } from '../../../dxf/fonts';
 import { foldName } from '../../../dxf/interner';
 import type { StandardTextStyle } from '../../../standard/lettering';
 import { findTextStyle } from '../../../standard/lettering';
-import { wordsIn } from '../../../standard/words';
+import { type NameWord, wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
 import { ADOPT } from '../../finding';
 import { NOT_LIKELY, NOT_POSSIBLE } from '../../likeness/likely';
+import { becauseOf, nameLikeness, wordsOfEach } from '../../likeness/name-likeness';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
@@ -20,7 +21,11 @@ const messages = {
 };
 
 /** How much each ground for a style counts: they come to 1. */
-const WEIGHTS = { height: 0.45, face: 0.2, shape: 0.15, name: 0.2 } as const;
+const WEIGHTS = { height: 0.4, face: 0.15, shape: 0.1, name: 0.35 } as const;
+/** Below this likeness of names a name says nothing. */
+const LEAST_NAME = 0.25;
+/** Words that any text style can be called by. */
+const ANY_STYLE = new Set(['text', 'style', 'lettering', 'font', 'letters', 'small', 'large']);
 /** Heights that differ by less are one. */
 const SAME_HEIGHT = 0.02;
 /** A style that is used at one height for fewer of its texts says nothing by it. */
@@ -84,9 +89,15 @@ export const letteringStyleUnknown: Rule = {
   remembers: remembersName('text style'),
 };
 
-/** Looks without a height that is mostly the style's do not say which is meant; nor do a few texts of its height. */
-const mostLikeness = (share: number, isNamed: boolean): number =>
-  share >= MOSTLY ? 1 : share >= SOME || isNamed ? NOT_LIKELY : NOT_POSSIBLE;
+/**
+ * Looks without a height that is mostly the style's do not say which is meant, nor do a few texts of its height; nor does the height alone, where neither
+ * letters nor name agree.
+ */
+const mostLikeness = (share: number, agrees: boolean, isNamed: boolean): number =>
+  share >= MOSTLY && agrees ? 1 : share >= SOME || isNamed ? NOT_LIKELY : NOT_POSSIBLE;
+
+const tells = ({ word }: NameWord): boolean => word.length > 2 && !ANY_STYLE.has(word);
+const wordsOf = wordsOfEach<StandardTextStyle>(({ name, use }) => [name, use], tells);
 
 /** The office's styles by what speaks for each: the height that its texts print at, its letters, its name. */
 function rank(context: AuditContext, record: DrawingTextStyle): Proposal[] {
@@ -97,7 +108,7 @@ function rank(context: AuditContext, record: DrawingTextStyle): Proposal[] {
     const [first] = facts.appearancesOfText(row);
     return fact && first ? [fact.height * first.mmPerUnit] : [];
   });
-  const own = new Set(wordsIn(record.name).map(({ word }) => word));
+  const own = wordsIn(record.name).filter(tells);
   return ranked(standard.lettering.styles.map((style) => proposalOf(record, style, heights, own)));
 }
 
@@ -105,7 +116,7 @@ function proposalOf(
   record: DrawingTextStyle,
   style: StandardTextStyle,
   heights: readonly number[],
-  own: ReadonlySet<string>,
+  own: readonly NameWord[],
 ): Proposal {
   const reasons: string[] = [];
   // A style whose texts choose their height fits by what it is made for.
@@ -117,16 +128,17 @@ function proposalOf(
   const sameShape =
     Math.abs(record.widthFactor / style.widthFactor - 1) < 0.01 &&
     Math.abs(record.obliqueDeg - style.slantDeg) < 0.5;
-  const said = wordsIn(`${style.name} ${style.use}`).find(({ word }) => word.length > 2 && own.has(word));
-  if (said) reasons.push(`both say “${said.said}”`);
+  const match = nameLikeness(own, wordsOf(style));
+  const byName = match.likeness >= LEAST_NAME ? match.likeness : 0;
+  if (match.pair && byName > 0) reasons.push(becauseOf(match.pair));
   const likeness =
     WEIGHTS.height * share +
     WEIGHTS.face * Number(sameFace) +
     WEIGHTS.shape * Number(sameShape) +
-    WEIGHTS.name * Number(said !== undefined);
+    WEIGHTS.name * byName;
   return {
     to: style.name,
-    likeness: Math.min(likeness, mostLikeness(share, said !== undefined)),
+    likeness: Math.min(likeness, mostLikeness(share, sameFace || byName > 0, byName > 0)),
     reasons,
   };
 }
