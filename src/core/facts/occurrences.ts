@@ -41,6 +41,8 @@ export const placementsBySymbol: (drawing: Drawing) => ReadonlyMap<number, reado
 /** Where symbols are seen, and how what is in them takes its looks there; placements that come out alike are kept once. */
 export class Occurrences {
   private readonly bySymbol = new Map<number, readonly Occurrence[]>();
+  /** What was told of the objects of each symbol, by how they look by themselves. */
+  private readonly byLook = new Map<number, Map<Effective, readonly Occurrence[]>>();
   private readonly hiddenIn: ReadonlyMap<string, ReadonlySet<string>>;
 
   constructor(
@@ -54,10 +56,23 @@ export class Occurrences {
 
   /** Every way in which an object inside a symbol is seen on paper; none where the symbol is not placed, or no sheet shows it. */
   of(row: number): readonly Occurrence[] {
-    return this.placementsOf(this.drawing.objects.container[row], 0).flatMap((one): Occurrence[] => {
-      const look = this.looks.of(row, one.look);
-      return look.shows && !this.isHidden(look, one.appearance) ? [{ ...one, look }] : [];
-    });
+    const container = this.drawing.objects.container[row];
+    let known = this.byLook.get(container);
+    if (!known) {
+      known = new Map();
+      this.byLook.set(container, known);
+    }
+    // What looks alike by itself looks alike in each placement, and a symbol can hold very many such objects.
+    const own = this.looks.of(row, null);
+    let seen = known.get(own);
+    if (!seen) {
+      seen = this.placementsOf(container, 0).flatMap((one): Occurrence[] => {
+        const look = this.looks.of(row, one.look);
+        return look.shows && !this.isHidden(look, one.appearance) ? [{ ...one, look }] : [];
+      });
+      known.set(own, seen);
+    }
+    return seen;
   }
 
   /** How the placements of a symbol are seen: their own looks, and the scale that they give to what is in them. */

@@ -2,6 +2,7 @@ import { BASE_LAYER, type Effective } from '../drawing/effective';
 import { type Drawing, entityOf, rangeOf } from '../dxf/drawing';
 import type { Facts } from './facts';
 import { linetypeFact, patternOnPaper } from './linetypes';
+import type { Occurrence } from './occurrences';
 import type { Appearance } from './paper';
 
 /** A gap below this closes up in print and on a screen (common practice, no published source). */
@@ -30,18 +31,47 @@ export interface PatternOnPaper {
  * unbroken line, and for one that no sheet shows.
  */
 export function patternsOnPaper(facts: Facts, row: number): PatternOnPaper[] {
-  const { drawing } = facts;
   if (!facts.isPatterned(row) && !isOfPlacement(facts.look(row))) return [];
-  return facts.occurrences(row).flatMap(({ look, appearance, scale }): PatternOnPaper[] => {
-    const fact = linetypeFact(drawing, row, look);
-    if (!fact.elements.some((length) => length < 0)) return [];
-    const elementsMm = patternOnPaper(fact, appearance, sheetMmOf(drawing, appearance));
-    const repeatMm = elementsMm.reduce((sum, length) => sum + Math.abs(length), 0);
-    const widest = Math.max(...elementsMm.map((length) => -length));
-    const longestMm = longestRun(facts, row) * scale * appearance.mmPerUnit;
-    const how = widest < LEAST_GAP_MM ? 'closes up' : longestMm < repeatMm ? 'never repeats' : 'shows';
-    return [{ how, appearance, linetype: fact.linetype, elementsMm, repeatMm, longestMm }];
-  });
+  const patterns: PatternOnPaper[] = [];
+  let run: number | null = null;
+  for (const occurrence of facts.occurrences(row)) {
+    const sized = sizedIn(facts.drawing, row, occurrence);
+    if (sized === null) continue;
+    const { linetype, elementsMm, repeatMm, widestMm } = sized;
+    const { appearance, scale } = occurrence;
+    run ??= longestRun(facts, row);
+    const longestMm = run * scale * appearance.mmPerUnit;
+    const how = widestMm < LEAST_GAP_MM ? 'closes up' : longestMm < repeatMm ? 'never repeats' : 'shows';
+    patterns.push({ how, appearance, linetype, elementsMm, repeatMm, longestMm });
+  }
+  return patterns;
+}
+
+/** A pattern as large as it comes out at one place. */
+interface Sized {
+  readonly objectFactor: number;
+  readonly linetype: string;
+  readonly elementsMm: readonly number[];
+  readonly repeatMm: number;
+  readonly widestMm: number;
+}
+
+/** What was last sized at each place: objects inside a symbol that look alike share it, and there can be very many. */
+const lastSized = new WeakMap<Occurrence, Sized | null>();
+
+/** Null for an unbroken line. */
+function sizedIn(drawing: Drawing, row: number, occurrence: Occurrence): Sized | null {
+  const before = lastSized.get(occurrence);
+  if (before === null || before?.objectFactor === drawing.objects.linetypeScale[row]) return before;
+  const { look, appearance } = occurrence;
+  const fact = linetypeFact(drawing, row, look);
+  const { linetype, objectFactor } = fact;
+  const elementsMm = patternOnPaper(fact, appearance, sheetMmOf(drawing, appearance));
+  const repeatMm = elementsMm.reduce((sum, length) => sum + Math.abs(length), 0);
+  const widestMm = Math.max(0, ...elementsMm.map((length) => -length));
+  const sized = widestMm > 0 ? { objectFactor, linetype, elementsMm, repeatMm, widestMm } : null;
+  lastSized.set(occurrence, sized);
+  return sized;
 }
 
 /** Whether the linetype of an object inside a symbol is that of the placement, or of the placement's layer. */

@@ -24,6 +24,8 @@ export interface ViewportFact {
   readonly box: Box;
   /** It is no rectangle. */
   readonly clipped: boolean;
+  /** What it shows is its box: it is a rectangle that is not turned. */
+  readonly isUpright: boolean;
   /** Folded names of layers that are hidden in it alone. */
   readonly hiddenLayers: ReadonlySet<string>;
   /** Folded names of layers that look otherwise in it. */
@@ -85,11 +87,19 @@ function viewportFact(
     region,
     box: boxOfPoints(region),
     clipped: clip !== null,
+    isUpright: clip === null && isBox(region),
     hiddenLayers: new Set(shape.hiddenLayers.flatMap((one) => layerByHandle.get(one.toUpperCase()) ?? [])),
     otherLooks: new Set(
       drawing.layers.filter(({ inViewports }) => inViewports.has(handle)).map(({ name }) => foldName(name)),
     ),
   };
+}
+
+/** Whether the corners of a region, going around, are those of a box. */
+function isBox(region: readonly number[]): boolean {
+  if (region.length !== 8) return false;
+  const [ax, ay, bx, by, cx, cy, dx, dy] = region;
+  return ay === by && bx === cx && cy === dy && dx === ax;
 }
 
 /**
@@ -172,9 +182,10 @@ function holdsMiddle(outer: Box, { minX, minY, maxX, maxY }: Box): boolean {
 }
 
 /** How much of a box a viewport shows. */
-function seenThrough({ region, box: bounds }: ViewportFact, box: Box): 'none' | 'part' | 'whole' {
+function seenThrough({ region, box: bounds, isUpright }: ViewportFact, box: Box): 'none' | 'part' | 'whole' {
   if (box.maxX < bounds.minX || box.minX > bounds.maxX || box.maxY < bounds.minY || box.minY > bounds.maxY)
     return 'none';
+  if (isUpright) return holds(bounds, box) ? 'whole' : 'part';
   const corners = [
     [box.minX, box.minY],
     [box.maxX, box.minY],

@@ -5,6 +5,7 @@ import { foldName } from '../../../dxf/interner';
 import { LINE_KINDS } from '../../../dxf/object-kinds';
 import { placementsBySymbol } from '../../../facts/occurrences';
 import { LEAST_GAP_MM, type PatternOnPaper, patternsOnPaper } from '../../../facts/on-paper';
+import { oncePer } from '../../../once';
 import { paperMmPerPatternUnit } from '../../../records/linetype-record';
 import { findLinetype } from '../../../standard/standard';
 import { type AuditContext, groupBy, isPlaced, symbolsAround } from '../../context';
@@ -144,7 +145,23 @@ function formatPattern(elements: readonly number[]): string {
  * Elements that a linetype is meant to have on paper, mm: as the office defines it, else as the drawing does, whose definitions
  * are sizes on paper by usual practice. Null where that would not show either.
  */
-function wantedOf({ standard, drawing }: AuditContext, linetype: string): readonly number[] | null {
+function wantedOf(context: AuditContext, linetype: string): readonly number[] | null {
+  const known = wantedByLinetype(context);
+  let wanted = known.get(linetype);
+  if (wanted === undefined) {
+    wanted = workedOut(context, linetype);
+    known.set(linetype, wanted);
+  }
+  return wanted;
+}
+
+/** What was worked out, by linetype: a drawing has few of them, and very many lines. */
+const wantedByLinetype = oncePer<AuditContext, Map<string, readonly number[] | null>>(
+  ({ drawing, standard }) => [drawing, standard],
+  () => new Map(),
+);
+
+function workedOut({ standard, drawing }: AuditContext, linetype: string): readonly number[] | null {
   const office = findLinetype(standard, linetype)?.elementsMm ?? [];
   if (office.some((length) => length < 0)) return closesUp(office) ? null : office;
   const mmPerUnit = paperMmPerPatternUnit(drawing);
