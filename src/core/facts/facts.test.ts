@@ -219,6 +219,7 @@ describe('paper', () => {
     model.line({ layer: '0', linetype: 'Broken' }, [0, 0], [1000, 0]);
     model.line({ layer: 'Hidden' }, [0, 10], [1000, 10]);
     model.line({ layer: '0' }, [90_000, 0], [91_000, 0]);
+    model.line({ layer: '0' }, [5000, 1000], [6000, 1000]);
     const sheet = file.sheet('Plan', 420, 297);
     sheet.line({ layer: '0' }, [0, 0], [10, 10]);
     // 100 × 80 mm that show 10,000 × 8,000 of the model: 1:100.
@@ -226,7 +227,7 @@ describe('paper', () => {
     // 1:20, on what lies near the origin.
     sheet.viewport({ layer: '0' }, [300, 100], 100, 80, [500, 0], 20);
   });
-  const [line, , far] = rowsOf(facts);
+  const [line, , far, touching] = rowsOf(facts);
 
   it('knows every viewport and its scale', () => {
     expect(facts.viewports.map(({ mmPerUnit }) => mmPerUnit)).toEqual([0.01, 0.05]);
@@ -243,6 +244,8 @@ describe('paper', () => {
       { sheet: 'Plan', mmPerUnit: 0.05, whole: true },
     ]);
     expect(facts.appearances(far)).toEqual([]);
+    // What only touches the edge of a viewport is not seen in it.
+    expect(facts.appearances(touching)).toEqual([]);
     const onSheet = facts.drawing.containers[facts.drawing.sheets[0].container].rows.find(
       (row) => kindOf(facts.drawing, row) === 'line',
     )!;

@@ -175,6 +175,10 @@ const NOWHERE: readonly Appearance[] = [];
 const holds = (outer: Box, { minX, minY, maxX, maxY }: Box): boolean =>
   minX >= outer.minX && maxX <= outer.maxX && minY >= outer.minY && maxY <= outer.maxY;
 
+/** Whether two boxes share more than an edge; what has no place shares nothing. */
+const overlaps = (one: Box, { minX, minY, maxX, maxY }: Box): boolean =>
+  maxX > one.minX && minX < one.maxX && maxY > one.minY && minY < one.maxY;
+
 /** An object is on the sheet that its middle lies on. */
 function holdsMiddle(outer: Box, { minX, minY, maxX, maxY }: Box): boolean {
   const [x, y] = [(minX + maxX) / 2, (minY + maxY) / 2];
@@ -185,7 +189,7 @@ function holdsMiddle(outer: Box, { minX, minY, maxX, maxY }: Box): boolean {
 function seenThrough({ region, box: bounds, isUpright }: ViewportFact, box: Box): 'none' | 'part' | 'whole' {
   if (box.maxX < bounds.minX || box.minX > bounds.maxX || box.maxY < bounds.minY || box.minY > bounds.maxY)
     return 'none';
-  if (isUpright) return holds(bounds, box) ? 'whole' : 'part';
+  if (isUpright) return holds(bounds, box) ? 'whole' : overlaps(bounds, box) ? 'part' : 'none';
   const corners = [
     [box.minX, box.minY],
     [box.maxX, box.minY],
