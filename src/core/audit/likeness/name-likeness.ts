@@ -92,6 +92,26 @@ export function nameLikeness(
   return { likeness: weights === 0 ? 0 : sum / weights, pair: top.pair, grounded };
 }
 
+/** Below this likeness of names a name says nothing; a likeness by letters alone has to be greater. */
+const LEAST = 0.25;
+const LEAST_BY_LETTERS = 0.6;
+/** A word that means what a definition is for says at least so much, whatever stands beside it. */
+const MEANT = 0.8;
+
+/** How much a name says for a definition by one of its words, and why; null where it says nothing. */
+export function saidByName(
+  stray: readonly NameWord[],
+  known: KnownBy,
+): { readonly likeness: number; readonly because: string; readonly means: boolean } | null {
+  const { likeness, pair, grounded } = nameLikeness(stray, known);
+  if (!pair || likeness < (grounded ? LEAST : LEAST_BY_LETTERS)) return null;
+  return {
+    likeness: grounded ? Math.max(likeness, MEANT) : likeness,
+    because: becauseOf(pair),
+    means: grounded,
+  };
+}
+
 /** Why two words are taken for each other. */
 export function becauseOf([own, other]: readonly [NameWord, NameWord]): string {
   if (own.said === other.said) return `both say “${own.said}”`;

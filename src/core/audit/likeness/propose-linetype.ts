@@ -4,23 +4,21 @@ import type { StandardLinetype } from '../../standard/definitions';
 import type { Standard } from '../../standard/standard';
 import { type NameWord, wordsIn } from '../../standard/words';
 import { NOT_LIKELY, NOT_POSSIBLE } from './likely';
-import { becauseOf, nameLikeness, wordsOfEach } from './name-likeness';
+import { saidByName, wordsOfEach } from './name-likeness';
 import type { Proposal } from './propose';
 import { ranked } from './ranked';
 
 /** How much each ground for a linetype counts: they come to 1. */
-const WEIGHTS = { order: 0.35, lengths: 0.15, name: 0.5 } as const;
+const WEIGHTS = { order: 0.35, lengths: 0.1, name: 0.55 } as const;
 /** Lengths on paper that differ by less than this share are as good as one. */
 const SAME_LENGTH = 0.35;
-/** Below this likeness of names a name says nothing. */
-const LEAST_NAME = 0.25;
 /** A dash shorter than this share of the longest reads as a dot. */
 const LIKE_DOT = 0.2;
 /** What is alike where a short dash stands for a dot. */
 const NEARLY = 0.9;
 /** Words that say that something is a line, and what it looks like: any linetype can be called by them. */
 const ANY_LINE = new Set(
-  'line edge type pattern style dash dashed dot dotted gap long short small large fine wide narrow thick thin layer'.split(
+  'line lines edge edges type pattern style dash dashes dashed dot dots dotted gap long short small large fine wide narrow thick thin layer'.split(
     ' ',
   ),
 );
@@ -57,15 +55,13 @@ function proposalOf(own: readonly number[], said: readonly NameWord[], linetype:
     reasons.push('both unbroken');
     likeness += WEIGHTS.order + WEIGHTS.lengths;
   }
-  const match = nameLikeness(said, wordsOf(linetype));
-  const byName = match.pair !== null && match.likeness >= LEAST_NAME;
-  if (match.pair && byName) {
-    reasons.push(becauseOf(match.pair));
-    likeness += WEIGHTS.name * match.likeness;
+  const name = saidByName(said, wordsOf(linetype));
+  if (name) {
+    reasons.push(name.because);
+    likeness += WEIGHTS.name * name.likeness;
   }
   // The order of its dashes alone does not say what a line stands for.
-  const isSaid = byName && match.grounded && order > 0;
-  const most = isSaid ? 1 : byName || order > 0 ? NOT_LIKELY : NOT_POSSIBLE;
+  const most = name?.means && order > 0 ? 1 : name || order > 0 ? NOT_LIKELY : NOT_POSSIBLE;
   return { to: linetype.name, likeness: Math.min(likeness, most), reasons };
 }
 

@@ -5,7 +5,7 @@ import type { StandardFill } from '../../../standard/fills';
 import { isKnown, wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
 import { NOT_LIKELY, POSSIBLE } from '../../likeness/likely';
-import { becauseOf, nameLikeness, wordsOfEach } from '../../likeness/name-likeness';
+import { saidByName, wordsOfEach } from '../../likeness/name-likeness';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
 import { materialsSaid, tellsMaterial } from './said';
@@ -15,10 +15,6 @@ import { anglesOf, unitsPerMm, wantedAngles } from './shared';
 const WEIGHTS = { name: 0.6, lines: 0.2, spacing: 0.1, layer: 0.1 } as const;
 /** What looks alike in all ways, where no name says what it is. */
 const LOOKS = { lines: POSSIBLE, spacing: 0.04, layer: 0.04 } as const;
-/** Below this likeness of names a name says nothing. */
-const LEAST_NAME = 0.25;
-/** A word that means the material says at least so much, whatever stands beside it. */
-const MEANT = 0.8;
 /** Angles that differ by less are one, degrees; distances that differ by less than this share. */
 const SAME_ANGLE = 1;
 const SAME_SPACING = 0.2;
@@ -43,14 +39,12 @@ function proposalOf(
 ): Proposal {
   // Gradients and solids are called the same in every file.
   const own = fact.kind === 'lines' ? wordsIn(fact.pattern).filter(tellsMaterial) : [];
-  const match = nameLikeness(own, wordsOf(fill));
+  const name = saidByName(own, wordsOf(fill));
   const says = rows
     .flatMap((row) => materialsSaid(context).get(row) ?? [])
     .find(({ wanted }) => wanted === fill)?.says;
-  const byName =
-    match.pair && match.likeness >= LEAST_NAME ? Math.max(match.likeness, match.grounded ? MEANT : 0) : 0;
   // A name that means something else speaks against what a fill looks like.
-  if (byName === 0 && says === undefined && own.some(({ word }) => isKnown(word)))
+  if (name === null && says === undefined && own.some(({ word }) => isKnown(word)))
     return { to: fill.name, likeness: 0, reasons: [] };
   const lines = sameLines(fact, fill);
   const spacing = lines && fact.kind === 'lines' && sameSpacing(context, rows[0], fact, fill);
@@ -58,21 +52,18 @@ function proposalOf(
     fill.layer !== '' &&
     rows.every((row) => foldName(layerNameOf(context.drawing, row)) === foldName(fill.layer));
 
-  const grounds = { name: Math.max(byName, says === undefined ? 0 : 1), lines, spacing, layer };
+  const grounds = { name: says === undefined ? (name?.likeness ?? 0) : 1, lines, spacing, layer };
   const weighed = (Object.keys(WEIGHTS) as (keyof typeof WEIGHTS)[]).reduce(
     (sum, ground) => sum + WEIGHTS[ground] * Number(grounds[ground]),
     0,
   );
-  // A name that means something else than this fill speaks against what it looks like.
-  const meansOther = byName === 0 && own.some(({ word }) => isKnown(word));
-  const looks =
-    lines && !meansOther ? LOOKS.lines + LOOKS.spacing * Number(spacing) + LOOKS.layer * Number(layer) : 0;
-  const isSaid = says !== undefined || (byName > 0 && match.grounded);
+  const looks = lines ? LOOKS.lines + LOOKS.spacing * Number(spacing) + LOOKS.layer * Number(layer) : 0;
+  const isSaid = says !== undefined || name?.means;
   return {
     to: fill.name,
     likeness: isSaid ? weighed : Math.min(NOT_LIKELY, Math.max(weighed, looks)),
     reasons: [
-      ...(byName > 0 && match.pair ? [becauseOf(match.pair)] : []),
+      ...(name ? [name.because] : []),
       ...(says === undefined ? [] : [`“${says}” is written in ${rows.length === 1 ? 'it' : 'them'}`]),
       ...(lines ? [fill.kind === 'gradient' ? 'both gradients' : inDirections(fill)] : []),
       ...(spacing ? [`${fill.lines[0].spacingMm} mm apart`] : []),

@@ -49,9 +49,19 @@ const proposed = (draw: ReturnType<typeof inStyles>) =>
   ]);
 
 describe('what a style of a sender stands for', () => {
-  it('is likely the one whose height its texts have, and whose letters', () => {
+  it('is likely the one that its name means, whose height its texts have, and whose letters', () => {
+    const draw = onSheet((sheet, file) => {
+      file.textStyle({ name: 'Notes-2', font: 'romans', height: 0, widthFactor: 1, slantDeg: 0 });
+      sheet.text(ON_WALL, [10, 10], 2.5, 'Text', { style: 'Notes-2' });
+    });
+    expect(proposed(draw)).toEqual([
+      [{ kind: 'text style', name: 'Notes-2' }, [['Note', true]]],
+    ]);
+  });
+
+  it('is open where height and letters alone agree', () => {
     expect(proposed(inStyles(['Theirs', 2.5], ['Theirs', 2.5]))).toEqual([
-      [{ kind: 'text style', name: 'Theirs' }, [['Note', true]]],
+      [{ kind: 'text style', name: 'Theirs' }, [['Note', false]]],
     ]);
   });
 

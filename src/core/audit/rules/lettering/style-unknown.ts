@@ -6,8 +6,8 @@ import { findTextStyle } from '../../../standard/lettering';
 import { type NameWord, wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
 import { ADOPT } from '../../finding';
-import { NOT_LIKELY, NOT_POSSIBLE } from '../../likeness/likely';
-import { becauseOf, nameLikeness, wordsOfEach } from '../../likeness/name-likeness';
+import { NOT_LIKELY, NOT_POSSIBLE, POSSIBLE } from '../../likeness/likely';
+import { saidByName, wordsOfEach } from '../../likeness/name-likeness';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
@@ -22,10 +22,8 @@ const messages = {
 
 /** How much each ground for a style counts: they come to 1. */
 const WEIGHTS = { height: 0.4, face: 0.15, shape: 0.1, name: 0.35 } as const;
-/** Below this likeness of names a name says nothing. */
-const LEAST_NAME = 0.25;
 /** Words that any text style can be called by. */
-const ANY_STYLE = new Set(['text', 'style', 'lettering', 'font', 'letters', 'small', 'large']);
+const ANY_STYLE = new Set(['standard', 'text', 'style', 'lettering', 'font', 'letters', 'small', 'large']);
 /** Heights that differ by less are one. */
 const SAME_HEIGHT = 0.02;
 /** A style that is used at one height for fewer of its texts says nothing by it. */
@@ -89,12 +87,16 @@ export const letteringStyleUnknown: Rule = {
   remembers: remembersName('text style'),
 };
 
-/**
- * Looks without a height that is mostly the style's do not say which is meant, nor do a few texts of its height; nor does the height alone, where neither
- * letters nor name agree.
- */
-const mostLikeness = (share: number, agrees: boolean, isNamed: boolean): number =>
-  share >= MOSTLY && agrees ? 1 : share >= SOME || isNamed ? NOT_LIKELY : NOT_POSSIBLE;
+/** All that looks can come to. */
+const ALL_LOOKS = WEIGHTS.height + WEIGHTS.face + WEIGHTS.shape;
+/** Looks alone do not say which style is meant, even where height and letters agree: what is alike in all stays open. */
+const byLooks = (likeness: number): number =>
+  likeness <= POSSIBLE
+    ? likeness
+    : POSSIBLE + ((likeness - POSSIBLE) * (NOT_LIKELY - POSSIBLE)) / (ALL_LOOKS - POSSIBLE);
+/** A few texts of the height, or a name without it, leave it open too. */
+const mostLikeness = (share: number, isNamed: boolean): number =>
+  share >= MOSTLY ? 1 : share >= SOME || isNamed ? NOT_LIKELY : NOT_POSSIBLE;
 
 const tells = ({ word }: NameWord): boolean => word.length > 2 && !ANY_STYLE.has(word);
 const wordsOf = wordsOfEach<StandardTextStyle>(({ name, use }) => [name, use], tells);
@@ -128,17 +130,16 @@ function proposalOf(
   const sameShape =
     Math.abs(record.widthFactor / style.widthFactor - 1) < 0.01 &&
     Math.abs(record.obliqueDeg - style.slantDeg) < 0.5;
-  const match = nameLikeness(own, wordsOf(style));
-  const byName = match.likeness >= LEAST_NAME ? match.likeness : 0;
-  if (match.pair && byName > 0) reasons.push(becauseOf(match.pair));
+  const name = saidByName(own, wordsOf(style));
+  if (name) reasons.push(name.because);
   const likeness =
     WEIGHTS.height * share +
     WEIGHTS.face * Number(sameFace) +
     WEIGHTS.shape * Number(sameShape) +
-    WEIGHTS.name * byName;
+    WEIGHTS.name * (name?.likeness ?? 0);
   return {
     to: style.name,
-    likeness: Math.min(likeness, mostLikeness(share, sameFace || byName > 0, byName > 0)),
+    likeness: Math.min(name?.means ? likeness : byLooks(likeness), mostLikeness(share, name !== null)),
     reasons,
   };
 }
