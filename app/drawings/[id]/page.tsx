@@ -1,13 +1,22 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { RULES } from '@/core/audit/rules';
-import { byKind, officeNames } from '@/core/standard/named-kinds';
+import { byKind, type NamedKind, officeNames } from '@/core/standard/named-kinds';
+import { findFill, findLinetype, type Standard } from '@/core/standard/standard';
 import { drawing, drawingDetail } from '@/server/drawings';
 import { edition, editionInForce } from '@/server/editions';
 import { AuditPlace } from '@/ui/audit/AuditPlace';
+import type { OfficeName } from '@/ui/audit/types';
 
 /** A name with what it is for, and nothing else of its definition. */
-const plain = ({ name, purpose }: { readonly name: string; readonly purpose: string }) => ({ name, purpose });
+/** Names of the office, with how linetypes and fills are drawn: whoever picks one sees it. */
+const namesOf = (standard: Standard, kind: NamedKind): OfficeName[] =>
+  officeNames(standard, kind).map(({ name, purpose }) => ({
+    name,
+    purpose,
+    ...(kind === 'linetype' ? { elementsMm: findLinetype(standard, name)?.elementsMm } : {}),
+    ...(kind === 'fill' ? { fill: findFill(standard, name) } : {}),
+  }));
 
 /** Findings that come with the page; the rest is fetched by part. */
 const FIRST_FINDINGS = 500;
@@ -35,7 +44,7 @@ export default async function DrawingPage(props: Props) {
       key={record.id}
       drawing={record}
       inForce={editionInForce()?.label ?? null}
-      office={byKind((kind) => (used ? officeNames(used.standard, kind).map(plain) : []))}
+      office={byKind((kind) => (used ? namesOf(used.standard, kind) : []))}
       rules={RULES.map(({ meta }) => ({
         id: meta.id,
         title: meta.title,

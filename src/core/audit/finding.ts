@@ -166,7 +166,7 @@ export interface Finding {
   readonly sure: number;
   /** Clause of the office standard that is broken. */
   readonly clause?: string;
-  readonly looks?: { readonly expected: StrokeLook; readonly found: StrokeLook };
+  readonly looks?: { readonly expected?: StrokeLook; readonly found: StrokeLook };
   readonly shown?: readonly Shown[];
   /** What correcting it will do, in a short sentence. */
   readonly remedy?: string;

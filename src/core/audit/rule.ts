@@ -109,7 +109,7 @@ export interface FindingDraft {
   readonly correction?: CorrectionKind;
   readonly sure?: number;
   readonly clause?: string;
-  readonly looks?: { readonly expected: StrokeLook; readonly found: StrokeLook };
+  readonly looks?: { readonly expected?: StrokeLook; readonly found: StrokeLook };
   readonly shown?: readonly Shown[];
   /** Places that the objects themselves do not give. */
   readonly places?: readonly Place[];

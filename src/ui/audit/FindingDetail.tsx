@@ -5,6 +5,7 @@ import { useEffect, useId, useState } from 'react';
 import type { ListedFinding, StrokeLook } from '@/core/audit/finding';
 import { formatValue } from '@/core/audit/value';
 import { Button } from '../kit/Button';
+import { FillSwatch } from '../kit/FillSwatch';
 import { count } from '../kit/format';
 import { Stroke } from '../kit/Stroke';
 import { isTyping } from '../kit/typing';
@@ -17,6 +18,8 @@ import {
   kindAsked,
   type LedgerProps,
   likelyTarget,
+  NOT_MEASURED,
+  type OfficeName,
   objectOption,
   pickingOption,
   settingOption,
@@ -156,6 +159,24 @@ function Side({ name, value, look }: { name: string; value: string; look?: Strok
   );
 }
 
+/** How a linetype or a fill of the office is drawn; nothing for any other name. */
+function Sample({ of }: { of: OfficeName | undefined }) {
+  if (of?.elementsMm)
+    return (
+      <span className="shrink-0 self-center">
+        <Stroke
+          look={{ colour: '#000000', widthMm: 0.35, elementsMm: of.elementsMm, prints: true }}
+          width={84}
+        />
+      </span>
+    );
+  return of?.fill ? (
+    <span className="shrink-0 self-center">
+      <FillSwatch fill={of.fill} widthMm={16} heightMm={6} scale={20} />
+    </span>
+  ) : null;
+}
+
 /** Ranked proposals with their reasons; the person picks, refuses, adds to the standard, or removes. */
 function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Props) {
   const offered = proposals?.[finding.key];
@@ -225,10 +246,11 @@ function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Prop
                 <span className="figures w-32 shrink-0 truncate font-medium" title={option.to}>
                   {option.to}
                 </span>
+                <Sample of={names.find(({ name }) => name === option.to)} />
                 <span className="min-w-0 flex-1 text-ink-2">{option.reasons.join('; ')}</span>
                 <span
                   className="shrink-0 text-[12px] text-ink-3"
-                  title={kind === 'layer' ? formatSureness(option.likeness) : undefined}
+                  title={NOT_MEASURED.has(kind) ? undefined : formatSureness(option.likeness)}
                 >
                   {formatLikeness(option.likeness)}
                 </span>
@@ -280,6 +302,7 @@ function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Prop
                 </option>
               ))}
             </select>
+            {another && <Sample of={names.find((candidate) => candidate.name === picked)} />}
           </label>
         </fieldset>
       )}

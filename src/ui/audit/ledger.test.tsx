@@ -152,6 +152,26 @@ describe('a finding', () => {
     expect(markup.match(/<option/g)).toHaveLength(demoStandard.layers.length + 1 + FINDING_STATUSES.length);
   });
 
+  it('that asks for a linetype or a fill shows how those that are proposed are drawn, and how often such proposals are right', () => {
+    const { office } = ledger({});
+    for (const [kind, sample] of [
+      ['linetype', { elementsMm: [6, -2] }],
+      ['fill', { fill: demoStandard.fills[0] }],
+      ['parallel-line set', {}],
+    ] as const) {
+      const finding: ListedFinding = {
+        ...of('choice'),
+        options: [{ id: 'become', label: 'Make it {to}', needs: `office ${kind}`, effect: 'drawing' }],
+      };
+      const markup = detail(finding, {
+        office: { ...office, [kind]: [{ name: 'ONE', purpose: '', ...sample }] },
+        proposals: { [finding.key]: offered([{ to: 'ONE', likeness: 0.5, reasons: ['alike'] }]) },
+      });
+      expect([kind, markup.includes('role="img"')]).toEqual([kind, kind !== 'parallel-line set']);
+      expect([kind, markup.includes('About 9 of 10')]).toEqual([kind, kind !== 'parallel-line set']);
+    }
+  });
+
   it('that asks never picks what is only possible, and offers no key for it', () => {
     const finding = of('choice');
     for (const likeness of [0.49, 0.3, 0.1]) {

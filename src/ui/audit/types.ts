@@ -4,6 +4,7 @@ import { LIKELY, POSSIBLE, surenessOf } from '@/core/audit/likeness/likely';
 import type { Proposal } from '@/core/audit/likeness/propose';
 import type { Touched } from '@/core/correct/plan';
 import type { Asks } from '@/core/correct/proposals';
+import type { StandardFill } from '@/core/standard/fills';
 import type { NamedKind } from '@/core/standard/named-kinds';
 import type { Weight } from '@/core/standard/rule-settings';
 import type { WaivedView } from '../drawings/types';
@@ -44,10 +45,17 @@ export interface Offered {
   readonly asks: Asks | null;
 }
 
-/** Names of the office with what each is for, by their kind. */
-export type OfficeNames = Readonly<
-  Record<NamedKind, readonly { readonly name: string; readonly purpose: string }[]>
->;
+/** A name of the office, what it is for, and how it is drawn where that is lines. */
+export interface OfficeName {
+  readonly name: string;
+  readonly purpose: string;
+  /** Of a linetype: dash above 0, gap below 0, dot 0; mm. */
+  readonly elementsMm?: readonly number[];
+  readonly fill?: StandardFill;
+}
+
+/** Names of the office by their kind. */
+export type OfficeNames = Readonly<Record<NamedKind, readonly OfficeName[]>>;
 
 /** By the finding's key. */
 export type Proposals = Readonly<Record<string, Offered>>;
@@ -90,7 +98,10 @@ export const formatLikeness = (likeness: number): string =>
         ? 'possible'
         : 'unlikely';
 
-/** How often proposals of layers that are so like are right, as it was measured. */
+/** Kinds of which it was not measured how often proposals are right. */
+export const NOT_MEASURED: ReadonlySet<NamedKind> = new Set<NamedKind>(['parallel-line set']);
+
+/** How often proposals that are so likely are right, as it was measured. */
 export const formatSureness = (likeness: number): string =>
   `About ${Math.max(1, Math.round(10 * surenessOf(likeness)))} of 10 such proposals are right.`;
 

@@ -50,10 +50,8 @@ export const linetypesUnknown: Rule = {
         found: words(elementsMm.length === 0 ? 'unbroken' : formatElements({ elementsMm, words: [] })),
         rows: use.rows,
         subject: { kind: 'linetype', value: record.name },
-        looks: {
-          expected: { colour: '#000000', widthMm: 0.35, elementsMm: [], prints: true },
-          found: { colour: '#000000', widthMm: 0.35, elementsMm, prints: true },
-        },
+        // Which line is expected is what is asked.
+        looks: { found: { colour: '#000000', widthMm: 0.35, elementsMm, prints: true } },
         options: [
           { id: 'become', label: 'Make it {to}', needs: 'office linetype', effect: 'drawing' },
           ADOPT,
