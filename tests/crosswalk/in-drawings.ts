@@ -8,6 +8,7 @@ import { readDrawing } from '../../src/core/dxf/read/interpret';
 import { DrawingComposer } from '../../src/core/dxf/write/composer';
 import type { SpaceComposer } from '../../src/core/dxf/write/space-composer';
 import { PLAIN_DIMENSION, type Terminator } from '../../src/core/standard/dimension-settings';
+import { familiesOf, fillSchema } from '../../src/core/standard/fills';
 import { type CrosswalkMeasures, measured } from './measure';
 
 // Names of definitions that say little without what they name: each is drawn as its sender drew it, and what the audit of that
@@ -45,17 +46,12 @@ export const KINDS = {
   fills: {
     rule: 'fills/unknown',
     draw: ({ name, lines }, sheet) => {
-      const families = lines.split(';').map((one) => {
-        const [angleDeg, spacing] = one.split(' ').map(Number);
-        const angleRad = (angleDeg * Math.PI) / 180;
-        return {
-          angleRad,
-          baseX: 0,
-          baseY: 0,
-          offsetX: -Math.sin(angleRad) * spacing,
-          offsetY: Math.cos(angleRad) * spacing,
-          dashes: [],
-        };
+      const drawn = fillSchema.parse({
+        name: 'ANY',
+        lines: lines.split(';').map((one) => {
+          const [angleDeg, spacingMm] = one.split(' ').map(Number);
+          return { angleDeg, spacingMm };
+        }),
       });
       for (const i of SOME) {
         const [x, y] = [20 + 60 * i, 40];
@@ -65,7 +61,12 @@ export const KINDS = {
           [x + 50, y + 50],
           [x, y + 50],
         ] as const;
-        sheet.patternFill(ON, [around], { name, angleDeg: 0, scale: 1, families });
+        sheet.patternFill(ON, [around], {
+          name,
+          angleDeg: 0,
+          scale: 1,
+          families: familiesOf(drawn),
+        });
       }
     },
   },

@@ -78,7 +78,7 @@ describe('inside symbols', () => {
       draw: (file) => {
         file.layer(wall);
         file.layer({ ...GOOD, name: 'PLAIN' });
-        file.symbol('GATE', (symbol) => symbol.line({ layer: '0', patternFactor: 0.1 }, [0, 0], [100, 0]));
+        file.symbol('GATE', (inside) => inside.line({ layer: '0', patternFactor: 0.1 }, [0, 0], [100, 0]));
         file.sheet('S-1', 420, 297).place({ layer }, 'GATE', [10, 10]);
         more(file);
       },
@@ -98,7 +98,7 @@ describe('inside symbols', () => {
     const bytes = bytesOf({
       draw: (file) => {
         file.layer(wall);
-        file.symbol('GATE', (symbol) => symbol.line({ layer: 'WALL' }, [0, 0], [100, 0]));
+        file.symbol('GATE', (inside) => inside.line({ layer: 'WALL' }, [0, 0], [100, 0]));
         const sheet = file.sheet('S-1', 420, 297);
         sheet.place({ layer: 'WALL' }, 'GATE', [10, 10]);
         sheet.line({ layer: 'WALL', patternFactor: 0.1 }, [10, 50], [200, 50]);
@@ -113,7 +113,7 @@ describe('inside symbols', () => {
   it('says nothing where it is unbroken, and of symbols that are nowhere placed', () => {
     expect(findingsOf(placed('PLAIN'), standard, linesOnPaper)).toEqual([]);
     const nowhere = placed('PLAIN', (file) =>
-      file.symbol('OTHER', (symbol) => symbol.line({ layer: 'WALL', patternFactor: 0.1 }, [0, 0], [100, 0])),
+      file.symbol('OTHER', (inside) => inside.line({ layer: 'WALL', patternFactor: 0.1 }, [0, 0], [100, 0])),
     );
     expect(findingsOf(nowhere, standard, linesOnPaper)).toEqual([]);
   });

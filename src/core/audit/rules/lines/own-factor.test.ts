@@ -29,7 +29,7 @@ const inSymbol =
     file.layer({ name: 'WALL', colour: 3, widthMm: 0.5 });
     file.linetype('Other', '', [9, -3]);
     file.layer({ name: 'OTHER', colour: 3, widthMm: 0.5, linetype: 'Other' });
-    file.symbol('GATE', (symbol) => symbol.line({ layer: '0', patternFactor }, [0, 0], [100, 0]));
+    file.symbol('GATE', (inside) => inside.line({ layer: '0', patternFactor }, [0, 0], [100, 0]));
     const sheet = file.sheet('Plan', 297, 210);
     for (const [i, layer] of layers.entries()) sheet.place({ layer }, 'GATE', [10, 10 * i], { scale });
   };
@@ -41,8 +41,8 @@ testRule(linesOwnFactor, {
       standard,
       draw: (file) => {
         inSymbol(2, ['WALL'])(file);
-        file.symbol('NOWHERE', (symbol) =>
-          symbol.line({ layer: 'HIDDEN', patternFactor: 2 }, [0, 0], [100, 0]),
+        file.symbol('NOWHERE', (inside) =>
+          inside.line({ layer: 'HIDDEN', patternFactor: 2 }, [0, 0], [100, 0]),
         );
       },
     },
