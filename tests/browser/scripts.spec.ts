@@ -54,3 +54,27 @@ test('a drawing that needs none asks for none', async ({ page }) => {
   await expect.poll(async () => (await loaded(page)).length).toBeGreaterThan(5);
   expect(asked).toEqual([]);
 });
+
+test('letters are set in their own faces, however late those come', async ({ page, browser }) => {
+  const canvasOf = (of: Page) =>
+    of.getByRole('application', { name: /Picture of the drawing/ }).locator('canvas');
+  await opened(page, 'late.dxf', ['Sill 900', 'Lintel', 'Head of the stair']);
+  await expect.poll(async () => (await loaded(page)).length).toBeGreaterThan(5);
+  await expect(canvasOf(page)).toHaveAttribute('data-whole', 'true');
+  const asItIs = await canvasOf(page).screenshot();
+
+  // Somebody else, whose browser has kept no faces, over a slow line.
+  const other = await browser.newContext();
+  await other.route(/\.woff2(\?|$)/, async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 2500));
+    await route.continue();
+  });
+  const late = await other.newPage();
+  await late.goto(page.url());
+  await expect(canvasOf(late)).toHaveAttribute('data-whole', 'true');
+  const isAsItIs = async (): Promise<boolean> => (await canvasOf(late).screenshot()).equals(asItIs);
+  // Until then they are set in others: what is compared can tell.
+  expect(await isAsItIs()).toBe(false);
+  await expect.poll(isAsItIs, { timeout: 15_000 }).toBe(true);
+  await other.close();
+});

@@ -8,6 +8,17 @@ export const FAMILIES: PaintOptions['families'] = {
   mono: 'ZincMono',
 };
 
+/**
+ * What letters are set in until the faces are there: a canvas that has set letters in a family that was still on its way goes on
+ * without it.
+ */
+export const FAMILIES_MEANWHILE: PaintOptions['families'] = {
+  sans: 'sans-serif',
+  'sans-bold': 'sans-serif',
+  serif: 'serif',
+  mono: 'monospace',
+};
+
 /** A file of the faces for other scripts, with the ranges of letters that it is loaded for: "U+4E00,U+4E03-4E05". */
 export interface ScriptFile {
   readonly file: string;

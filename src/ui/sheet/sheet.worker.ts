@@ -11,7 +11,7 @@ import {
 } from '@/core/picture/pass';
 import { type PictureData, unpackPicture } from '@/core/picture/picture';
 import type { Surface } from '@/core/picture/surface';
-import { FAMILIES } from './fonts';
+import { FAMILIES, FAMILIES_MEANWHILE } from './fonts';
 import { loadFonts, loadScripts } from './load-fonts';
 import { findIn, lineOf } from './look-up';
 import { measureBetween, type Place, paintPlaces } from './measuring';
@@ -45,7 +45,8 @@ let ratio = 1;
 let scene: Scene | null = null;
 let colours: ColourMode = 'print';
 let hidden: ReadonlySet<string> = new Set();
-let families = FAMILIES;
+let faces = FAMILIES_MEANWHILE;
+let scripts: readonly string[] = [];
 let highlights: Highlights = NO_HIGHLIGHTS;
 let highlight = 0;
 let asPrinted = false;
@@ -74,7 +75,10 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
     case 'canvas':
       canvas = message.canvas;
       context = canvas.getContext('2d', { alpha: false });
-      void loadFonts().then(redraw);
+      void loadFonts().then(() => {
+        faces = FAMILIES;
+        redraw();
+      });
       break;
     case 'size':
       resize(message.width, message.height, message.ratio);
@@ -85,8 +89,8 @@ self.onmessage = (event: MessageEvent<ToWorker>): void => {
         model: message.model ? unpackPicture(message.model) : null,
       };
       void loadScripts(scene.picture.head.scriptLetters + (scene.model?.head.scriptLetters ?? '')).then(
-        (scripts) => {
-          families = withFamilies(FAMILIES, scripts);
+        (loaded) => {
+          scripts = loaded;
           redraw();
         },
       );
@@ -233,7 +237,7 @@ const options = (): PaintOptions => ({
   highlightColour: asPrinted ? null : highlights.against ? FOR : MARK,
   againstColour: MARK,
   paper: PAPER,
-  families,
+  families: withFamilies(faces, scripts),
   showNonPrinting: false,
   hidden,
   thinnestPx: 0.7 * ratio,
