@@ -8,7 +8,6 @@ import { edition, editionInForce } from '@/server/editions';
 import { AuditPlace } from '@/ui/audit/AuditPlace';
 import type { OfficeName } from '@/ui/audit/types';
 
-/** A name with what it is for, and nothing else of its definition. */
 /** Names of the office, with how linetypes and fills are drawn: whoever picks one sees it. */
 const namesOf = (standard: Standard, kind: NamedKind): OfficeName[] =>
   officeNames(standard, kind).map(({ name, purpose }) => ({

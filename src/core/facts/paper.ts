@@ -112,11 +112,11 @@ export function appearancesOf(
   row: number,
   box: Box | null,
 ): readonly Appearance[] {
-  const places = placesOnPaper(drawing, viewports, row, box);
-  if (places.length === 0) return NOWHERE;
+  if (drawing.containers[drawing.objects.container[row]].kind === 'symbol') return NOWHERE;
   const layer = foldName(layerNameOf(drawing, row));
   const record = drawing.layerByName.get(layer);
   if (record && (!record.on || record.frozen)) return NOWHERE;
+  const places = placesOnPaper(drawing, viewports, row, box);
   const hiding = viewports.filter(({ hiddenLayers }) => hiddenLayers.has(layer));
   if (hiding.length === 0) return places;
   return places.filter(({ viewport }) => !hiding.some(({ handle }) => handle === viewport));

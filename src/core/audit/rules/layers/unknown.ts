@@ -9,6 +9,7 @@ import { ADOPT, type Option } from '../../finding';
 import { propose, strayOf } from '../../likeness/propose';
 import type { NamedChoices, Rule } from '../../rule';
 import { named, type Value, words } from '../../value';
+import { remembersName } from '../mapped-names';
 
 const messages = {
   unknown: (layer: string, holds: string) => `Layer “${layer}” is not in the standard (${holds}).`,
@@ -86,11 +87,7 @@ export const layersUnknown: Rule = {
     return choice.action === 'map' ? { option: 'become', to: choice.to } : { option: 'remove' };
   },
 
-  remembers({ subject }, decision) {
-    const name = subject.layer ?? '';
-    if (decision?.option === 'remove') return { kind: 'layer', name, action: 'remove', target: '' };
-    return { kind: 'layer', name, action: 'map', target: decision?.to ?? '' };
-  },
+  remembers: remembersName('layer', ({ layer }) => layer),
 };
 
 /** Names that are held against the scheme: a drawing can have a hundred thousand. */
