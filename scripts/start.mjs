@@ -18,18 +18,25 @@ if (trouble) {
   console.error(trouble);
   process.exit(1);
 }
-const server = spawn(bin('next'), ['start', '--hostname', host, '--port', port], {
-  cwd: root,
-  ...LEASHED,
-  // The C library keeps freed memory for each thread apart; with worker threads that came to 400 MB. Two arenas are enough. What
-  // is large is given back as soon as it is freed.
-  env: {
-    MALLOC_ARENA_MAX: '2',
-    MALLOC_MMAP_THRESHOLD_: '1000000',
-    MALLOC_TRIM_THRESHOLD_: '1000000',
-    ...leashedEnvironment(),
+// A connection that waits is kept for longer than any page between two looks: one that is closed just as it is asked again
+// fails there, and what was to be saved with it.
+const KEPT_MS = '75000';
+const server = spawn(
+  bin('next'),
+  ['start', '--hostname', host, '--port', port, '--keepAliveTimeout', KEPT_MS],
+  {
+    cwd: root,
+    ...LEASHED,
+    // The C library keeps freed memory for each thread apart; with worker threads that came to 400 MB. Two arenas are enough. What
+    // is large is given back as soon as it is freed.
+    env: {
+      MALLOC_ARENA_MAX: '2',
+      MALLOC_MMAP_THRESHOLD_: '1000000',
+      MALLOC_TRIM_THRESHOLD_: '1000000',
+      ...leashedEnvironment(),
+    },
   },
-});
+);
 const stop = (signal = 'SIGTERM') => {
   server.kill(signal);
   // Pages that listen for events hold their connections; what is asked to end twice ends.

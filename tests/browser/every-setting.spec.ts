@@ -195,8 +195,8 @@ function differing(a: unknown, b: unknown, path = ''): string[] {
 const RECORDS = new Set(['rules', 'rules.*.settings']);
 
 test('every setting of every kind can be changed in the browser', async ({ page }) => {
-  test.setTimeout(300_000);
-  page.setDefaultTimeout(8000);
+  test.setTimeout(600_000);
+  page.setDefaultTimeout(30_000);
   expect(checkStandard(begun)).toHaveProperty('standard');
   await takeIn(page, begun);
 

@@ -22,7 +22,7 @@ export class OwnServer {
     });
     await expect
       .poll(async () => (await fetch(`${this.base}/api/drawings`).catch(() => null))?.status, {
-        timeout: 30_000,
+        timeout: 60_000,
       })
       .toBe(200);
   };

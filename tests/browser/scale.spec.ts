@@ -11,7 +11,6 @@ const sheetList = (page: Page) => page.getByRole('complementary', { name: 'Sheet
 test('a wrong scale is corrected and kept after a restart, what is no sheet is dropped, one more is added', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   const own = new OwnServer(4197);
   await own.start();
   try {
@@ -75,7 +74,6 @@ test('a wrong scale is corrected and kept after a restart, what is no sheet is d
 });
 
 test('the survey’s factor is looked at with its labels, scaled, proved and taken back', async ({ page }) => {
-  test.setTimeout(90_000);
   const { bytes, file } = parcelSurvey();
   const id = await sendIn(page.request, '', { name: file, sender: 'Orlan', bytes });
   await page.goto(`/drawings/${id}`);

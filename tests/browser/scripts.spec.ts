@@ -14,7 +14,7 @@ async function opened(page: Page, name: string, words: readonly string[]): Promi
     .poll(
       async () => ((await (await page.request.get(`/api/drawings/${id}`)).json()) as { state: string }).state,
       {
-        timeout: 30_000,
+        timeout: 60_000,
       },
     )
     .toBe('ready');
@@ -75,6 +75,6 @@ test('letters are set in their own faces, however late those come', async ({ pag
   const isAsItIs = async (): Promise<boolean> => (await canvasOf(late).screenshot()).equals(asItIs);
   // Until then they are set in others: what is compared can tell.
   expect(await isAsItIs()).toBe(false);
-  await expect.poll(isAsItIs, { timeout: 15_000 }).toBe(true);
+  await expect.poll(isAsItIs, { timeout: 30_000 }).toBe(true);
   await other.close();
 });

@@ -34,7 +34,6 @@ function set(): Uint8Array {
 test('twenty sheets that lie in the model are listed, walked by key, and each is shown at its own scale', async ({
   page,
 }) => {
-  test.setTimeout(90_000);
   const sent = await page.request.post('/api/drawings?name=berths.dxf&sender=Orlan', {
     data: Buffer.from(set()),
     headers: { 'content-type': 'application/octet-stream' },
@@ -42,7 +41,7 @@ test('twenty sheets that lie in the model are listed, walked by key, and each is
   const { id } = await sent.json();
   await expect
     .poll(async () => (await (await page.request.get(`/api/drawings/${id}`)).json()).state, {
-      timeout: 30_000,
+      timeout: 60_000,
     })
     .toBe('ready');
   await page.goto(`/drawings/${id}`);

@@ -39,8 +39,7 @@ const DRAFT_VIEWS = [
 ];
 
 test('a small office defines its standard from nothing', async ({ page }) => {
-  test.setTimeout(120_000);
-  page.setDefaultTimeout(8000);
+  page.setDefaultTimeout(30_000);
   await page.goto(`${BASE}/standard?view=editions`);
   await page.getByLabel('Name of the standard').fill('Kestrel Yard Studio');
   await page.getByRole('button', { name: 'Save the name' }).click();

@@ -33,7 +33,7 @@ const answers = async (): Promise<boolean> =>
 test('the server ends with whoever started it, however that came about, and leaves nothing behind', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'zinc-starter-'));
   const first = start(folder);
-  await expect.poll(answers, { timeout: 30_000 }).toBe(true);
+  await expect.poll(answers, { timeout: 60_000 }).toBe(true);
 
   // A second start at the same port says who has it.
   const second = start(folder);
@@ -49,10 +49,10 @@ test('the server ends with whoever started it, however that came about, and leav
     const at = join(folder, 'incoming');
     return existsSync(at) ? readdirSync(at) : [];
   };
-  await expect.poll(() => incoming().length, { timeout: 10_000 }).toBe(1);
+  await expect.poll(() => incoming().length, { timeout: 30_000 }).toBe(1);
 
   first.child.kill('SIGKILL');
-  await expect.poll(answers, { timeout: 15_000 }).toBe(false);
+  await expect.poll(answers, { timeout: 30_000 }).toBe(false);
   // It stops listening before it ends; as long as it is there, what is young may be its.
   const [server] = readdirSync(join(folder, 'processes'));
   const isThere = (): boolean => {
@@ -62,10 +62,10 @@ test('the server ends with whoever started it, however that came about, and leav
       return false;
     }
   };
-  await expect.poll(isThere, { timeout: 15_000 }).toBe(false);
+  await expect.poll(isThere, { timeout: 30_000 }).toBe(false);
 
   const third = start(folder);
-  await expect.poll(answers, { timeout: 30_000 }).toBe(true);
+  await expect.poll(answers, { timeout: 60_000 }).toBe(true);
   expect(incoming()).toEqual([]);
   third.child.kill('SIGTERM');
   expect(await third.ended).not.toBeNull();

@@ -20,7 +20,7 @@ export async function sendIn(
     .poll(
       async () =>
         ((await (await request.get(`${base}/api/drawings/${id}`)).json()) as { state: string }).state,
-      { timeout: 30_000 },
+      { timeout: 60_000 },
     )
     .toBe('ready');
   return id;

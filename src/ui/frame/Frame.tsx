@@ -15,6 +15,9 @@ export interface FrameEdition {
 /** Beside a sheet notices stand over the paper: not over the ledger, a panel, or the bar below. */
 const OVER_SHEET = { left: 'calc(42% + 16px)', bottom: 84 };
 
+/** Where a form stands on the right, notices of what it saved do not lie over its buttons. */
+const FORM_ON_THE_RIGHT = /^\/standard/;
+
 /** The frame around every place: the six places, and which edition is in force. */
 export function Frame({ edition, children }: { edition: FrameEdition | null; children: ReactNode }) {
   const path = usePathname();
@@ -78,7 +81,7 @@ export function Frame({ edition, children }: { edition: FrameEdition | null; chi
       <Toaster
         // Under whatever is asked in a dialog: a notice never lies over its buttons.
         style={{ zIndex: 30 }}
-        position={onSheet ? 'bottom-left' : 'bottom-right'}
+        position={onSheet || FORM_ON_THE_RIGHT.test(path) ? 'bottom-left' : 'bottom-right'}
         offset={onSheet ? OVER_SHEET : undefined}
         toastOptions={{ className: 'font-sans', style: { borderRadius: 3 } }}
       />
