@@ -101,19 +101,21 @@ describe.each(
   });
 });
 
-describe.each(python<{ version: string; file: string; form: string }[]>('make_kinds.py', folder))(
+interface Seen {
+  objects: {
+    where: string;
+    handle: string;
+    type: string;
+    box: [number, number, number, number] | null;
+    look?: [string, string, string, number];
+  }[];
+}
+const kinds = python<{ version: string; file: string; form: string }[]>('make_kinds.py', folder);
+const read = python<Seen[]>('read_fully.py', ...kinds.map(({ file }) => file));
+
+describe.each(kinds.map((one, i) => ({ ...one, seen: read[i] })))(
   'facts of every kind of object in $version ($form)',
-  ({ file }) => {
-    interface Seen {
-      objects: {
-        where: string;
-        handle: string;
-        type: string;
-        box: [number, number, number, number] | null;
-        look?: [string, string, string, number];
-      }[];
-    }
-    const seen = python<Seen>('read_fully.py', file);
+  ({ file, seen }) => {
     const facts = factsOf(file);
     const { drawing } = facts;
     const whereOf = (row: number): string => {

@@ -1,6 +1,7 @@
-"""Reads a drawing with python3-ezdxf as far as it goes and prints, as JSON, what this project's reader must agree with.
+"""Reads drawings with python3-ezdxf as far as it goes and prints, as a JSON list with one entry for each, what this
+project's reader must agree with.
 
-Usage: read_fully.py FILE. Boxes are worked out by python3-ezdxf's own geometry: curves are flattened finely enough
+Usage: read_fully.py FILE ... Boxes are worked out by python3-ezdxf's own geometry: curves are flattened finely enough
 for a comparison of 1e-6, paths of dimensions, leaders and the like come from its virtual entities.
 """
 import json
@@ -15,6 +16,26 @@ from ezdxf.math import Vec3, Matrix44, BoundingBox
 TEXTS = {"TEXT", "MTEXT", "ATTRIB", "ATTDEF"}
 SHARE = 8e-7
 
+# The same curve comes again in every version of a drawing and with every placement of a symbol.
+flattened = {}
+
+
+def once(key, flatten):
+    if key not in flattened:
+        flattened[key] = list(flatten())
+    return flattened[key]
+
+
+def points_of(spline, distance):
+    key = (spline.order, distance, tuple(spline.control_points), tuple(spline.knots()), tuple(spline.weights()))
+    return once(key, lambda: spline.flattening(distance, segments=64))
+
+
+def round_points(entity, size):
+    """Points of an arc, circle or ellipse."""
+    key = (entity.dxftype(), *((name, value) for name, value in entity.dxfattribs(drop={"handle", "owner"}).items()))
+    return once(key, lambda: entity.flattening(abs(size) * SHARE))
+
 
 def curve(entity):
     """Points of one curve, its extremes found by flattening."""
@@ -24,15 +45,15 @@ def curve(entity):
     if kind == "POINT":
         return [entity.dxf.location]
     if kind in ("CIRCLE", "ARC"):
-        return list(entity.flattening(abs(entity.dxf.radius) * SHARE))
+        return round_points(entity, entity.dxf.radius)
     if kind == "ELLIPSE":
-        return list(entity.flattening(abs(entity.dxf.major_axis.magnitude) * SHARE))
+        return round_points(entity, entity.dxf.major_axis.magnitude)
     if kind == "SPLINE":
         tool = entity.construction_tool()
         if entity.control_point_count() == 0:
             return None
         size = max((a - b).magnitude for a in tool.control_points for b in tool.control_points) or 1
-        return list(tool.flattening(size * 1e-7, segments=64))
+        return points_of(tool, size * 1e-7)
     if kind in ("SOLID", "TRACE"):
         return entity.wcs_vertices()
     if kind == "3DFACE":
@@ -61,11 +82,12 @@ def boundary(hatch):
                 if tool is None:
                     own.extend([edge.start, edge.end])
                 elif edge.EDGE_TYPE == "ArcEdge":
-                    own.extend(tool.flattening(tool.radius * SHARE))
+                    key = (*tool.center, tool.radius, tool.start_angle, tool.end_angle)
+                    own.extend(once(key, lambda: tool.flattening(tool.radius * SHARE)))
                 elif edge.EDGE_TYPE == "EllipseEdge":
                     own.extend(tool.flattening(tool.major_axis.magnitude * SHARE))
                 else:
-                    own.extend(tool.flattening(1e-6, segments=64))
+                    own.extend(points_of(tool, 1e-6))
         else:
             flat = LWPolyline()
             flat.dxf.flags = 1
@@ -186,7 +208,7 @@ def lines_of(entity):
     return found
 
 
-def main(file):
+def read(file):
     doc = ezdxf.readfile(file)
     objects = []
     context = RenderContext(doc)
@@ -218,7 +240,7 @@ def main(file):
                     measured = measured.x if entity.dxf.dimtype & 64 else measured.y
                 row["measured"] = measured
             objects.append(row)
-    print(json.dumps({"objects": objects, "placements": placements(doc.modelspace(), doc)}))
+    return {"objects": objects, "placements": placements(doc.modelspace(), doc)}
 
 
-main(sys.argv[1])
+print(json.dumps([read(file) for file in sys.argv[1:]]))
