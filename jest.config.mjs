@@ -22,6 +22,6 @@ export default {
   // Packages that come as modules of the newer form only.
   transformIgnorePatterns: ['/node_modules/(?!(flatbush|flatqueue|robust-predicates)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
-  testTimeout: 60000,
+  testTimeout: 180000,
   maxWorkers: 2,
 };

@@ -51,7 +51,7 @@ beforeAll(async () => {
   );
   saveDraft(draft()!, { ...draft()!.standard, layers });
   issueDraft(draft()!, 'N. Brill', 'Roofs');
-}, 120_000);
+});
 
 it('all drawings on file are checked again as one piece of work: broken off, gone on with, and what changed is told', async () => {
   expect(recheckState()).toEqual({ edition: 'Edition 2', outdated: COUNT, open: 0 });
@@ -86,4 +86,4 @@ it('all drawings on file are checked again as one piece of work: broken off, gon
   expect(step(changed[5].id, -1).ok).toBe(true);
   expect(drawing(changed[5].id)!.edition).toBe('Edition 1');
   expect(recheckState()!.outdated).toBe(1);
-}, 120_000);
+});

@@ -176,4 +176,4 @@ it('undo of any steps leaves everything as if they had not been, but for their h
   );
   // It would hold of nothing done as well.
   expect(steps).toBeGreaterThan(20);
-}, 120_000);
+});

@@ -59,7 +59,7 @@ it('every kind of object is scaled, turned and moved, in three versions: python3
   );
   expect(outcomes.flatMap(({ file, faults }) => faults.map((fault) => `${file}: ${fault}`))).toEqual([]);
   expect(Object.keys(outcomes.at(-1)!.kinds).length).toBeGreaterThan(24);
-}, 120_000);
+});
 
 it('GDAL reads a scaled drawing as it reads the one before', () => {
   const { file } = made[2];

@@ -181,7 +181,7 @@ export class Surveyor implements Survey {
       this.placed.set(key, times);
       const { minX, minY, maxX, maxY } = content.box;
       this.put(applyToPoints(t, [minX, minY, maxX, minY, maxX, maxY, minX, maxY]));
-      if (times > MOST_PLACED) continue;
+      if (times > MOST_PLACED || times * content.paths.length > MOST_SHAPES) continue;
       for (const path of content.paths) this.take(path, t, top);
       for (const text of content.texts) this.takeText(text, t);
     }

@@ -41,6 +41,8 @@ function textOfRecord(reader: TagReader, handle: string): string {
 }
 
 function parse(text: string): unknown {
+  // Nearly every object has none: an exception for each would take longer than all else that is read of it.
+  if (text === '') return null;
   try {
     return JSON.parse(text);
   } catch {

@@ -161,4 +161,4 @@ it('is the same in any order, anywhere, level or plumb, and in a mirror', () => 
     { numRuns: 40 },
   );
   expect(some).toBeGreaterThan(40);
-}, 120_000);
+});

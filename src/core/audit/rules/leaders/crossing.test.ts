@@ -156,7 +156,7 @@ it('leaves no crossing in two hundred columns of callouts, and moves no tip', ()
   );
   // The columns were crossed before, or nothing was shown.
   expect(crossed).toBeGreaterThan(200);
-}, 120_000);
+});
 
 /** Places that once went wrong: a text that the leader ran over was taken for its label; a label came to stand too close. */
 const EXAMPLES: [[number, number][], number][] = [
@@ -232,7 +232,7 @@ it('moves labels clear of dimensions and texts, and onto nothing: looked at apar
     },
   );
   expect(moved).toBeGreaterThan(10);
-}, 60_000);
+});
 
 it('moves a label only to where its leader runs at an angle that the office permits', () => {
   const square: Standard = {
