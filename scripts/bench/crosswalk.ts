@@ -1,20 +1,17 @@
 // How often what is proposed for names of senders is right: npm run bench -- crosswalk
-import {
-  KINDS,
-  type MeasuredKind,
-  measureDefinitions,
-  sendersDefinitions,
-} from '../../tests/crosswalk/in-drawings';
+import { foundFor, KINDS, type MeasuredKind } from '../../tests/crosswalk/in-drawings';
 import {
   type CrosswalkMeasures,
   heldOutNames,
   measure,
+  measured,
   measureSymbols,
   sendersNames,
   symbolNames,
 } from '../../tests/crosswalk/measure';
 
-const percent = (share: number): string => `${(100 * share).toFixed(1)} %`.padStart(8);
+const percent = (share: number): string =>
+  (Number.isNaN(share) ? 'none' : `${(100 * share).toFixed(1)} %`).padStart(8);
 const line = (what: string, { known, first, amongThree, error, likelyRight }: CrosswalkMeasures): void => {
   const shares = [first, amongThree, error, likelyRight].map(percent).join('');
   console.log(`${what.padEnd(12)}${String(known).padStart(6)}${shares}`);
@@ -38,6 +35,6 @@ table(heldOutNames(), measure);
 console.log('\nnames of symbols');
 table(symbolNames(), measureSymbols);
 for (const kind of Object.keys(KINDS) as MeasuredKind[]) {
-  console.log(`\nnames of ${kind.replace('-', ' ')}`);
-  table(sendersDefinitions(kind), (names) => measureDefinitions(kind, names));
+  console.log(`\nnames of ${kind.replaceAll('-', ' ')}`);
+  table(foundFor(kind), measured);
 }

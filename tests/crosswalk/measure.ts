@@ -91,7 +91,7 @@ export function measured(found: readonly Found[]): CrosswalkMeasures {
       .length / known.length;
   // A name that nothing is for is right only where nothing is proposed: then nobody is sure of anything.
   const first = found.flatMap(({ wanted, proposals: [best] }) =>
-    best ? [{ sure: surenessOf(best.likeness), right: wanted.includes(best.to) }] : [],
+    best ? [{ sure: surenessOf(best), right: wanted.includes(best.to) }] : [],
   );
   const calibration = Array.from({ length: STEPS }, (_, i) => {
     const of = first.filter(({ sure }) => Math.min(STEPS - 1, Math.floor(sure * STEPS)) === i);

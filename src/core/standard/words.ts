@@ -107,14 +107,16 @@ export function wordsIn(text: string): NameWord[] {
 /** Parts of a compound are no shorter than this: what it is, and what of. */
 const LEAST_PART = 3;
 const LEAST_LAST = 4;
+/** Short forms that names run together with what they are of: ROOMTXT. */
+const SHORT_LASTS = new Set(['txt', 'dim']);
 
 /** A compound of two known words as both: what it is, and what of. "Stahlträger" is a beam, of steel. */
 function compound(token: string): string[] {
-  if (token.length < LEAST_PART + LEAST_LAST || meaningOf(token) !== undefined) return [token];
+  if (token.length < 2 * LEAST_PART || meaningOf(token) !== undefined) return [token];
   // The longest last part that is known says what it is.
-  for (let at = LEAST_PART; at <= token.length - LEAST_LAST; at++) {
+  for (let at = LEAST_PART; at <= token.length - LEAST_PART; at++) {
     const [rest, last] = [token.slice(0, at), token.slice(at)];
-    if (!isPart(last)) continue;
+    if (last.length < LEAST_LAST ? !SHORT_LASTS.has(last) : !isPart(last)) continue;
     // Between the two there may be a sound that joins them.
     const first = [rest, rest.replace(/(s|n|en|e)$/, '')].find(
       (one) => one.length >= LEAST_PART && isPart(one),

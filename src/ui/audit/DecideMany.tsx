@@ -70,7 +70,7 @@ export function DecideMany({ onClose, rows, office, onDecide }: Props) {
           onChange={(event) => look({ bar: Number(event.target.value) })}
         >
           {BARS.map(({ bar, says }) => (
-            <option key={bar} value={bar} title={bar > 0 ? formatSureness(bar) : undefined}>
+            <option key={bar} value={bar} title={bar > 0 ? formatSureness({ likeness: bar }) : undefined}>
               {says}
             </option>
           ))}
@@ -259,8 +259,7 @@ function Line({
       <td className="border-t border-hairline py-1.5 align-top text-ink-2">
         {proposal ? (
           <>
-            {proposal.reasons.join('; ')}{' '}
-            <span className="text-ink-3">({formatLikeness(proposal.likeness)})</span>
+            {proposal.reasons.join('; ')} <span className="text-ink-3">({formatLikeness(proposal)})</span>
           </>
         ) : (
           <span className="text-ink-3">

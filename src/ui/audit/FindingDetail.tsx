@@ -18,7 +18,6 @@ import {
   kindAsked,
   type LedgerProps,
   likelyTarget,
-  NOT_MEASURED,
   type OfficeName,
   objectOption,
   pickingOption,
@@ -248,11 +247,8 @@ function Decision({ finding, office, proposals, busy, onDecide, onRefuse }: Prop
                 </span>
                 <Sample of={names.find(({ name }) => name === option.to)} />
                 <span className="min-w-0 flex-1 text-ink-2">{option.reasons.join('; ')}</span>
-                <span
-                  className="shrink-0 text-[12px] text-ink-3"
-                  title={NOT_MEASURED.has(kind) ? undefined : formatSureness(option.likeness)}
-                >
-                  {formatLikeness(option.likeness)}
+                <span className="shrink-0 text-[12px] text-ink-3" title={formatSureness(option)}>
+                  {formatLikeness(option)}
                 </span>
               </label>
               {offered?.asks && (

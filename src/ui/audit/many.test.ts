@@ -86,6 +86,13 @@ it('become what a person picked, else what reaches the bar; with no bar only wha
   ]);
 });
 
+it('become none of several that are as good, unless a person picks one', () => {
+  const [walls] = rows;
+  const alike = { ...walls, ranked: [{ ...walls.ranked[0], likeness: 0.35, among: 3 }] };
+  expect(targetOf(alike, new Map(), { bar: 0.35 })).toBe('');
+  expect(targetOf(alike, new Map([[walls.finding.key, 'A-ROOF']]), { bar: 0.35 })).toBe('A-ROOF');
+});
+
 it('go where they have a way out by which they go', () => {
   expect(going(rows)).toEqual([
     { finding: 'XR-Walls', option: 'remove' },

@@ -73,7 +73,8 @@ export function targetOf(
   picked: ReadonlyMap<string, string>,
   { bar }: Pick<ManyFilter, 'bar'>,
 ): string {
-  const likely = best && best.likeness >= (bar > 0 ? bar : LIKELY) ? best.to : '';
+  // Of several that are as good none is picked by being first in the alphabet.
+  const likely = best && best.among === undefined && best.likeness >= (bar > 0 ? bar : LIKELY) ? best.to : '';
   return picked.get(finding.key) ?? likely;
 }
 

@@ -89,21 +89,28 @@ export interface LedgerProps {
   readonly onRefuse: (asks: Asks, target: string, action: 'refuse' | 'offer') => void;
 }
 
-export const formatLikeness = (likeness: number): string =>
-  likeness >= 0.75
-    ? 'very likely'
-    : likeness >= LIKELY
-      ? 'likely'
-      : likeness >= POSSIBLE
-        ? 'possible'
-        : 'unlikely';
+type Likely = Pick<Proposal, 'likeness' | 'among'>;
 
-/** Kinds of which it was not measured how often proposals are right. */
-export const NOT_MEASURED: ReadonlySet<NamedKind> = new Set<NamedKind>(['parallel-line set']);
+export const formatLikeness = ({ likeness, among = 1 }: Likely): string =>
+  among > 1
+    ? `one of ${among} alike`
+    : likeness >= 0.75
+      ? 'very likely'
+      : likeness >= LIKELY
+        ? 'likely'
+        : likeness >= POSSIBLE
+          ? 'possible'
+          : 'unlikely';
 
 /** How often proposals that are so likely are right, as it was measured. */
-export const formatSureness = (likeness: number): string =>
-  `About ${Math.max(1, Math.round(10 * surenessOf(likeness)))} of 10 such proposals are right.`;
+export function formatSureness(of: Likely): string {
+  if (of.among !== undefined)
+    return `As much speaks for ${of.among === 2 ? 'another' : `${of.among - 1} others`}: which is meant is for you to say.`;
+  const ofTen = Math.round(10 * surenessOf(of));
+  return ofTen === 10
+    ? 'Nearly all such proposals are right.'
+    : `About ${Math.max(1, ofTen)} of 10 such proposals are right.`;
+}
 
 /** The best proposal of a finding, when it is worth taking over at a glance. */
 export function likelyTarget(finding: ListedFinding, proposals: Proposals | null): string | null {

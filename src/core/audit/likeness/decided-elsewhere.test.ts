@@ -45,3 +45,16 @@ it('takes nothing for likely where others are divided', () => {
     ['A-DOOR', false, 'decided so for Lumen'],
   ]);
 });
+
+it('tells one from those that are as good; where others are divided, it is one of what they decided', () => {
+  const own = ['A-DOOR', 'A-WALL'].map((to) => ({ ...proposal(to, 0.35), among: 2 }));
+  const hafner = { to: 'A-WALL', senders: ['Hafner'] };
+  const [wall, door] = withDecidedElsewhere(own, 'Mauer', [hafner]);
+  expect([wall.to, wall.among, door.among]).toEqual(['A-WALL', undefined, 2]);
+  const divided = withDecidedElsewhere(own, 'Mauer', [hafner, { to: 'A-ROOF', senders: ['Lund'] }]);
+  expect(divided.map(({ to, among }) => [to, among]).sort()).toEqual([
+    ['A-DOOR', 2],
+    ['A-ROOF', 2],
+    ['A-WALL', 2],
+  ]);
+});

@@ -1,6 +1,6 @@
 import { foldName } from '../../dxf/interner';
 import { wordsIn } from '../../standard/words';
-import { LIKELY, NOT_LIKELY } from './likely';
+import { LIKELY, NOT_LIKELY, POSSIBLE } from './likely';
 import type { Proposal } from './propose';
 
 /** What was decided on a name of one sender's for others who have the same name. */
@@ -30,17 +30,20 @@ export function withDecidedElsewhere(
   const of = (to: string) => decided.find((one) => foldName(one.to) === foldName(to));
   const because = ({ senders }: DecidedElsewhere): string =>
     senders.length === 1 ? `decided so for ${senders[0]}` : `decided so for ${senders.length} other senders`;
+  // What was decided tells one from those that are as good; where others are divided, it is one of what they decided.
+  const told = ({ among: _, ...alone }: Proposal): Proposal =>
+    decided.length > 1 ? { ...alone, among: decided.length } : alone;
   const known = proposals.map((one): Proposal => {
     const other = of(one.to);
     if (!other) return decided.length === 1 ? { ...one, likeness: Math.min(one.likeness, NOT_LIKELY) } : one;
     const lifted = decided.length === 1 && says ? Math.max(one.likeness, BOTH) : one.likeness;
-    return { ...one, likeness: lifted, reasons: [because(other), ...one.reasons] };
+    return { ...told(one), likeness: lifted, reasons: [because(other), ...one.reasons] };
   });
   const fresh = decided
     .filter(({ to }) => !proposals.some((one) => foldName(one.to) === foldName(to)))
     .map((one): Proposal => {
       const agreed = decided.length === 1 && says && one.senders.length >= ENOUGH;
-      return { to: one.to, likeness: agreed ? LIKELY : NOT_LIKELY, reasons: [because(one)] };
+      return told({ to: one.to, likeness: agreed ? LIKELY : POSSIBLE, reasons: [because(one)] });
     });
   return [...known, ...fresh]
     .map((one) => (decided.length > 1 ? { ...one, likeness: Math.min(one.likeness, NOT_LIKELY) } : one))

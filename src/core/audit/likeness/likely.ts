@@ -1,3 +1,5 @@
+import type { Proposal } from './propose';
+
 /** From this likeness on a proposal is worth taking over at a glance, together with others. */
 export const LIKELY = 0.5;
 
@@ -23,8 +25,11 @@ const HOW_OFTEN: readonly (readonly [likeness: number, right: number])[] = [
   [1, 1],
 ];
 
-/** How likely it is that a proposal is right, 0 to 1. */
-export function surenessOf(likeness: number): number {
+/** How likely it is that a proposal is right, 0 to 1: of several that are as good only one is. */
+export const surenessOf = ({ likeness, among = 1 }: Pick<Proposal, 'likeness' | 'among'>): number =>
+  Math.min(howOften(likeness), 1 / among);
+
+function howOften(likeness: number): number {
   const next = HOW_OFTEN.findIndex(([at]) => at >= likeness);
   if (next <= 0) return next === 0 ? HOW_OFTEN[0][1] : 1;
   const [[a, low], [b, high]] = [HOW_OFTEN[next - 1], HOW_OFTEN[next]];

@@ -19,6 +19,8 @@ export interface Proposal {
   /** 0 to 1; from {@link LIKELY} on worth taking over at a glance. */
   readonly likeness: number;
   readonly reasons: readonly string[];
+  /** How many are as good as this one, itself among them; left out where none is. */
+  readonly among?: number;
 }
 
 /** What is known of the layer to be placed. */
@@ -121,15 +123,19 @@ export function propose(standard: Standard, stray: Stray, most = 5): Proposal[] 
     const likeness = name.grounded || same ? Math.min(1, weighed) : Math.min(NOT_LIKELY, weighed);
     if (likeness >= LEAST && reasons.length > 0) proposals.push({ to: layer.name, likeness, reasons });
   }
-  const ranked = proposals.sort((a, b) => b.likeness - a.likeness || a.to.localeCompare(b.to)).slice(0, most);
-  return undecided(ranked)
-    ? ranked.map((one) => ({ ...one, likeness: Math.min(NOT_LIKELY, one.likeness) }))
-    : ranked;
+  const sorted = proposals.sort((a, b) => b.likeness - a.likeness || a.to.localeCompare(b.to));
+  const best = sorted.slice(0, most);
+  // Where several that would be likely are so near to each other, which is meant is left open.
+  const among = sorted.filter(
+    ({ likeness }) => likeness >= LIKELY && sorted[0].likeness - likeness < AS_NEAR,
+  ).length;
+  if (among < 2) return best;
+  return best.map((one, i) => ({
+    ...one,
+    likeness: Math.min(NOT_LIKELY, one.likeness),
+    ...(i < among ? { among } : {}),
+  }));
 }
-
-/** Whether the two best are so near to each other that which is meant is left open. */
-const undecided = ([first, second]: readonly Proposal[]): boolean =>
-  second !== undefined && second.likeness >= LIKELY && first.likeness - second.likeness < AS_NEAR;
 
 /**
  * Ranks the office's layers for objects of one kind that lie on a layer not meant for them. The name of the layer

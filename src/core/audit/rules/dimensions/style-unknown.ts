@@ -1,10 +1,11 @@
 import { foldName } from '../../../dxf/interner';
 import type { DimensionStyleFact } from '../../../facts/dimension-styles';
 import { findDimensionStyle, type StandardDimensionStyle } from '../../../standard/dimension-settings';
-import { wordsIn } from '../../../standard/words';
+import { type NameWord, wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
 import { ADOPT } from '../../finding';
 import { NOT_LIKELY, NOT_POSSIBLE } from '../../likeness/likely';
+import { saidByName, wordsOfEach } from '../../likeness/name-likeness';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
@@ -21,6 +22,12 @@ const messages = {
 
 /** How much each ground for a style counts: they come to 1. */
 const WEIGHTS = { ends: 0.25, height: 0.25, number: 0.15, place: 0.15, name: 0.2 } as const;
+/** Words that any dimension style can be called by. */
+const ANY_STYLE = new Set('dim dims dimension dimensions style standard'.split(' '));
+
+const tells = ({ word, said }: NameWord): boolean =>
+  word.length > 1 && !ANY_STYLE.has(word) && !ANY_STYLE.has(said);
+const wordsOf = wordsOfEach<StandardDimensionStyle>(({ name, use }) => [name, use], tells);
 /** Heights that differ by less are one. */
 const SAME_HEIGHT = 0.02;
 
@@ -118,15 +125,14 @@ function proposalOf(context: AuditContext, use: DimensionStyleFact, style: Stand
   if (sameEnds) reasons.push(`ends: ${values.tickMm > 0 ? 'slash' : values.terminator1}`);
   if (sameHeight) reasons.push(`figures print ${mm(v.textHeightMm)} high`);
   if (sameNumber) reasons.push('numbers written alike');
-  const own = new Set(wordsIn(name).map(({ word }) => word));
-  const said = wordsIn(`${style.name} ${style.use}`).find(({ word }) => word.length > 2 && own.has(word));
-  if (said) reasons.push(`both say “${said.said}”`);
+  const said = saidByName(wordsIn(name).filter(tells), wordsOf(style));
+  if (said) reasons.push(said.because);
   const likeness =
     WEIGHTS.ends * Number(sameEnds) +
     WEIGHTS.height * Number(sameHeight) +
     WEIGHTS.number * Number(sameNumber) +
     WEIGHTS.place * Number(samePlace) +
-    WEIGHTS.name * Number(said !== undefined);
+    WEIGHTS.name * (said?.likeness ?? 0);
   // Looks alone are shared by many styles: likely takes the ends, the height, and something more.
   const most = sameEnds && sameHeight ? 1 : sameEnds || sameHeight || said ? NOT_LIKELY : NOT_POSSIBLE;
   return { to: style.name, likeness: Math.min(likeness, most), reasons };

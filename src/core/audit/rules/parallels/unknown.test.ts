@@ -4,6 +4,7 @@ import type { DrawingComposer } from '../../../dxf/write/composer';
 import { parallelSetSchema } from '../../../standard/parallels';
 import { makeContext } from '../../context';
 import { audit } from '../../engine';
+import { LIKELY, POSSIBLE } from '../../likeness/likely';
 import { bytesOf, findingsOf, office, officeLayer, testRule } from '../testing';
 import { placed } from './testing';
 import { parallelsUnknown } from './unknown';
@@ -76,23 +77,45 @@ describe('a set of a sender', () => {
     expect(decide(false, 'None').unsettled).toHaveLength(1);
   });
 
-  it('is set against the office’s by lines, distances and words', () => {
-    const read = readDrawing(bytesOf({ draw: (file) => placed(file, 'kerb 150', [76, -74]) }));
+  const proposedFor = (name: string, offsets: readonly number[]) => {
+    const read = readDrawing(bytesOf({ draw: (file) => placed(file, name, offsets) }));
     if (!read.ok) throw new Error(read.problem.message);
+    const sets = [
+      ['Duct', [400, -400]],
+      ['Wall', [100, -100]],
+    ] as const;
     const context = makeContext(read.value, {
       ...standard,
       parallels: [
-        parallelSetSchema.parse({ name: 'Duct', lines: [{ offsetMm: 400 }, { offsetMm: -400 }] }),
+        ...sets.map(([of, offsetsMm]) =>
+          parallelSetSchema.parse({ name: of, lines: offsetsMm.map((offsetMm) => ({ offsetMm })) }),
+        ),
         KERB,
       ],
     });
     const { findings } = audit(read.value, standard);
     const finding = findings.find(({ rule }) => rule === parallelsUnknown.meta.id)!;
-    const proposals = parallelsUnknown.propose!({ ...context, rowsOf: () => [], settings: {} }, finding);
-    expect(proposals[0]).toEqual({
+    return parallelsUnknown.propose!({ ...context, rowsOf: () => [], settings: {} }, finding);
+  };
+
+  it('is set against the office’s by lines, distances and what its name means', () => {
+    expect(proposedFor('kerb 150', [76, -74])[0]).toEqual({
       to: 'Kerb',
       likeness: 1,
       reasons: ['both 2 lines', 'as far apart', 'both say “kerb”'],
     });
+    expect(proposedFor('Bordstein', [60, -60])[0]).toMatchObject({
+      to: 'Kerb',
+      reasons: ['both 2 lines', '“bordstein” means “kerb”'],
+    });
+  });
+
+  it('is not proposed by its looks alone where its name means another set, or is only possible', () => {
+    const [kerb, wall] = proposedFor('kerb old', [100, -100]);
+    expect([kerb.to, wall.to, wall.likeness < POSSIBLE]).toEqual(['Kerb', 'Wall', true]);
+    const [looks, ...others] = proposedFor('X7', [100, -100]);
+    expect([looks.to, looks.likeness < LIKELY, others]).toEqual(['Wall', true, []]);
+    // As many lines at other distances are no ground.
+    expect(proposedFor('X7', [30, -30])).toEqual([]);
   });
 });

@@ -1,9 +1,11 @@
 import { parallelSetNamed } from '../../../dxf/read/parallel-run';
+import type { StandardParallelSet } from '../../../standard/parallels';
 import { findParallelSet } from '../../../standard/standard';
-import { wordsIn } from '../../../standard/words';
+import { isKnown, type NameWord, wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
 import { ADOPT } from '../../finding';
-import { NOT_LIKELY, NOT_POSSIBLE } from '../../likeness/likely';
+import { NOT_LIKELY, NOT_POSSIBLE, POSSIBLE } from '../../likeness/likely';
+import { saidByName, wordsOfEach } from '../../likeness/name-likeness';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
@@ -71,17 +73,36 @@ export const parallelsUnknown: Rule = {
 };
 
 /** How much each ground for a set counts: they come to 1. */
-const WEIGHTS = { lines: 0.2, distances: 0.4, name: 0.4 } as const;
+const WEIGHTS = { lines: 0.1, distances: 0.35, name: 0.55 } as const;
+/** How much looks alone count at most, by what the name says beside. */
+const BY_LOOKS = { saysNothing: NOT_LIKELY, saysMore: POSSIBLE, saidOtherwise: NOT_POSSIBLE } as const;
 /** Distances that differ by less than this share of the width are as good as one. */
 const SAME = 0.05;
+/** Words that say how a set is drawn: any can be called by them. */
+const ANY_SET = new Set(
+  'line lines side sides both parallel double two three leaf edge edges axis centre face width style plan new existing'.split(
+    ' ',
+  ),
+);
 
-/** The office's sets by what speaks for each: as many lines, as far apart, words in the names. */
+const tells = ({ word, said }: NameWord): boolean =>
+  word.length > 2 && !ANY_SET.has(word) && !ANY_SET.has(said);
+const wordsOf = wordsOfEach<StandardParallelSet>(({ name, use }) => [name, use], tells);
+
+/** The office's sets by what speaks for each: what the name means, as many lines, as far apart. */
 function rank({ drawing, standard }: AuditContext, name: string): Proposal[] {
   const own = parallelSetNamed(drawing, name);
   const offsets = (own?.elements ?? []).map(({ offset }) => offset).sort((a, b) => b - a);
-  const said = new Set(wordsIn(`${name} ${own?.description ?? ''}`).map(({ word }) => word));
+  const said = wordsIn(`${name} ${own?.description ?? ''}`).filter(tells);
+  const names = standard.parallels.map((set) => saidByName(said, wordsOf(set)));
+  // What a name says speaks against what only looks alike: more where the office has a set for it.
+  const looks = names.some((one) => one?.means)
+    ? BY_LOOKS.saidOtherwise
+    : said.some(({ word }) => isKnown(word))
+      ? BY_LOOKS.saysMore
+      : BY_LOOKS.saysNothing;
   return ranked(
-    standard.parallels.map((set): Proposal => {
+    standard.parallels.map((set, i): Proposal => {
       const reasons: string[] = [];
       let likeness = 0;
       const wanted = set.lines.map(({ offsetMm }) => offsetMm).sort((a, b) => b - a);
@@ -94,18 +115,19 @@ function rank({ drawing, standard }: AuditContext, name: string): Proposal[] {
       const same =
         asMany &&
         drawing.unitMm !== null &&
-        offsets.every((offset, i) => Math.abs(offset * (drawing.unitMm ?? 1) - wanted[i]) <= SAME * width);
+        offsets.every((offset, j) => Math.abs(offset * (drawing.unitMm ?? 1) - wanted[j]) <= SAME * width);
       if (same) {
         likeness += WEIGHTS.distances;
         reasons.push('as far apart');
       }
-      const both = wordsIn(`${set.name} ${set.use}`).find(({ word }) => word.length > 2 && said.has(word));
-      if (both) {
-        likeness += WEIGHTS.name;
-        reasons.push(`both say “${both.said}”`);
+      const named = names[i];
+      if (named) {
+        likeness += WEIGHTS.name * named.likeness;
+        reasons.push(named.because);
       }
-      // Two lines at a distance are a wall, a duct or a kerb: what it is the name says.
-      const most = both && same ? 1 : both || same ? NOT_LIKELY : NOT_POSSIBLE;
+      // Two lines are a wall, a duct or a kerb: what they are the name says, and as many lines alone say nothing.
+      if (!named && !same) return { to: set.name, likeness: 0, reasons: [] };
+      const most = named ? (named.means ? 1 : NOT_LIKELY) : looks;
       return { to: set.name, likeness: Math.min(likeness, most), reasons };
     }),
   );
