@@ -34,6 +34,16 @@ export interface KnownBy {
 }
 
 /**
+ * Tells words that say what a definition is for from those that any of its kind can be called by.
+ * @param any those words, with blanks between
+ * @param least letters of a word that says something
+ */
+export const tellsBeside = (any: string, least: number): ((word: NameWord) => boolean) => {
+  const ofAny = new Set(any.split(' '));
+  return ({ word, said }) => word.length >= least && !ofAny.has(word) && !ofAny.has(said);
+};
+
+/**
  * The words that definitions are known by, taken apart once for each: a drawing can have thousands of names to be held against them.
  * @param textsOf the name of a definition, and what it is for
  * @param tells whether a word says something of it, and not of any other

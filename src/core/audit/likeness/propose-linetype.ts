@@ -4,7 +4,7 @@ import type { StandardLinetype } from '../../standard/definitions';
 import type { Standard } from '../../standard/standard';
 import { type NameWord, wordsIn } from '../../standard/words';
 import { NOT_LIKELY, NOT_POSSIBLE } from './likely';
-import { saidByName, wordsOfEach } from './name-likeness';
+import { saidByName, tellsBeside, wordsOfEach } from './name-likeness';
 import type { Proposal } from './propose';
 import { ranked } from './ranked';
 
@@ -17,14 +17,10 @@ const LIKE_DOT = 0.2;
 /** What is alike where a short dash stands for a dot. */
 const NEARLY = 0.9;
 /** Words that say that something is a line, and what it looks like: any linetype can be called by them. */
-const ANY_LINE = new Set(
-  'line lines edge edges type pattern style dash dashes dashed dot dots dotted gap long short small large fine wide narrow thick thin layer'.split(
-    ' ',
-  ),
+const tells = tellsBeside(
+  'line lines edge edges type pattern style dash dashes dashed dot dots dotted gap long short small large fine wide narrow thick thin layer',
+  2,
 );
-
-const tells = ({ word, said }: NameWord): boolean =>
-  word.length > 1 && !ANY_LINE.has(word) && !ANY_LINE.has(said);
 const wordsOf = wordsOfEach<StandardLinetype>(({ name, description }) => [name, description], tells);
 
 /**

@@ -1,11 +1,11 @@
 import { foldName } from '../../../dxf/interner';
 import type { DimensionStyleFact } from '../../../facts/dimension-styles';
 import { findDimensionStyle, type StandardDimensionStyle } from '../../../standard/dimension-settings';
-import { type NameWord, wordsIn } from '../../../standard/words';
+import { wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
 import { ADOPT } from '../../finding';
 import { NOT_LIKELY, NOT_POSSIBLE } from '../../likeness/likely';
-import { saidByName, wordsOfEach } from '../../likeness/name-likeness';
+import { saidByName, tellsBeside, wordsOfEach } from '../../likeness/name-likeness';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
@@ -23,10 +23,7 @@ const messages = {
 /** How much each ground for a style counts: they come to 1. */
 const WEIGHTS = { ends: 0.25, height: 0.25, number: 0.15, place: 0.15, name: 0.2 } as const;
 /** Words that any dimension style can be called by. */
-const ANY_STYLE = new Set('dim dims dimension dimensions style standard'.split(' '));
-
-const tells = ({ word, said }: NameWord): boolean =>
-  word.length > 1 && !ANY_STYLE.has(word) && !ANY_STYLE.has(said);
+const tells = tellsBeside('dim dims dimension dimensions style standard', 2);
 const wordsOf = wordsOfEach<StandardDimensionStyle>(({ name, use }) => [name, use], tells);
 /** Heights that differ by less are one. */
 const SAME_HEIGHT = 0.02;

@@ -7,7 +7,7 @@ import { type NameWord, wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
 import { ADOPT } from '../../finding';
 import { NOT_LIKELY, NOT_POSSIBLE, POSSIBLE } from '../../likeness/likely';
-import { saidByName, wordsOfEach } from '../../likeness/name-likeness';
+import { saidByName, tellsBeside, wordsOfEach } from '../../likeness/name-likeness';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
@@ -23,7 +23,7 @@ const messages = {
 /** How much each ground for a style counts: they come to 1. */
 const WEIGHTS = { height: 0.4, face: 0.15, shape: 0.1, name: 0.35 } as const;
 /** Words that any text style can be called by. */
-const ANY_STYLE = new Set(['standard', 'text', 'style', 'lettering', 'font', 'letters', 'small', 'large']);
+const tells = tellsBeside('standard text style lettering font letters small large', 3);
 /** Heights that differ by less are one. */
 const SAME_HEIGHT = 0.02;
 /** A style that is used at one height for fewer of its texts says nothing by it. */
@@ -98,7 +98,6 @@ const byLooks = (likeness: number): number =>
 const mostLikeness = (share: number, isNamed: boolean): number =>
   share >= MOSTLY ? 1 : share >= SOME || isNamed ? NOT_LIKELY : NOT_POSSIBLE;
 
-const tells = ({ word }: NameWord): boolean => word.length > 2 && !ANY_STYLE.has(word);
 const wordsOf = wordsOfEach<StandardTextStyle>(({ name, use }) => [name, use], tells);
 
 /** The office's styles by what speaks for each: the height that its texts print at, its letters, its name. */

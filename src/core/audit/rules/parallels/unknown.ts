@@ -1,11 +1,11 @@
 import { parallelSetNamed } from '../../../dxf/read/parallel-run';
 import type { StandardParallelSet } from '../../../standard/parallels';
 import { findParallelSet } from '../../../standard/standard';
-import { isKnown, type NameWord, wordsIn } from '../../../standard/words';
+import { isKnown, wordsIn } from '../../../standard/words';
 import type { AuditContext } from '../../context';
 import { ADOPT } from '../../finding';
 import { NOT_LIKELY, NOT_POSSIBLE, POSSIBLE } from '../../likeness/likely';
-import { saidByName, wordsOfEach } from '../../likeness/name-likeness';
+import { saidByName, tellsBeside, wordsOfEach } from '../../likeness/name-likeness';
 import type { Proposal } from '../../likeness/propose';
 import { ranked } from '../../likeness/ranked';
 import type { Rule } from '../../rule';
@@ -79,14 +79,10 @@ const BY_LOOKS = { saysNothing: NOT_LIKELY, saysMore: POSSIBLE, saidOtherwise: N
 /** Distances that differ by less than this share of the width are as good as one. */
 const SAME = 0.05;
 /** Words that say how a set is drawn: any can be called by them. */
-const ANY_SET = new Set(
-  'line lines side sides both parallel double two three leaf edge edges axis centre face width style plan new existing'.split(
-    ' ',
-  ),
+const tells = tellsBeside(
+  'line lines side sides both parallel double two three leaf edge edges axis centre face width style plan new existing',
+  3,
 );
-
-const tells = ({ word, said }: NameWord): boolean =>
-  word.length > 2 && !ANY_SET.has(word) && !ANY_SET.has(said);
 const wordsOf = wordsOfEach<StandardParallelSet>(({ name, use }) => [name, use], tells);
 
 /** The office's sets by what speaks for each: what the name means, as many lines, as far apart. */
