@@ -1,21 +1,10 @@
 import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import { RULES } from '@/core/audit/rules';
-import { byKind, type NamedKind, officeNames } from '@/core/standard/named-kinds';
-import { findFill, findLinetype, type Standard } from '@/core/standard/standard';
+import { namesToPick } from '@/core/standard/named-kinds';
 import { drawing, drawingDetail } from '@/server/drawings';
 import { edition, editionInForce } from '@/server/editions';
 import { AuditPlace } from '@/ui/audit/AuditPlace';
-import type { OfficeName } from '@/ui/audit/types';
-
-/** Names of the office, with how linetypes and fills are drawn: whoever picks one sees it. */
-const namesOf = (standard: Standard, kind: NamedKind): OfficeName[] =>
-  officeNames(standard, kind).map(({ name, purpose }) => ({
-    name,
-    purpose,
-    ...(kind === 'linetype' ? { elementsMm: findLinetype(standard, name)?.elementsMm } : {}),
-    ...(kind === 'fill' ? { fill: findFill(standard, name) } : {}),
-  }));
 
 /** Findings that come with the page; the rest is fetched by part. */
 const FIRST_FINDINGS = 500;
@@ -43,7 +32,7 @@ export default async function DrawingPage(props: Props) {
       key={record.id}
       drawing={record}
       inForce={editionInForce()?.label ?? null}
-      office={byKind((kind) => (used ? namesOf(used.standard, kind) : []))}
+      office={namesToPick(used?.standard)}
       rules={RULES.map(({ meta }) => ({
         id: meta.id,
         title: meta.title,

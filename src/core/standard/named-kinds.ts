@@ -1,4 +1,5 @@
-import type { Standard } from './standard';
+import type { StandardFill } from './fills';
+import { findFill, findLinetype, type Standard } from './standard';
 
 /** Kinds of names of a sender's that are set against names of the office, and remembered. */
 export const NAMED_KINDS = [
@@ -46,3 +47,26 @@ export function officeNames(
 /** Something for each kind of names. */
 export const byKind = <T>(of: (kind: NamedKind) => T): Readonly<Record<NamedKind, T>> =>
   Object.fromEntries(NAMED_KINDS.map((kind) => [kind, of(kind)])) as Record<NamedKind, T>;
+
+/** A name of the office, with how a linetype or a fill is drawn: whoever picks one sees it. */
+export interface OfficeName {
+  readonly name: string;
+  readonly purpose: string;
+  /** Of a linetype: dash above 0, gap below 0, dot 0; mm. */
+  readonly elementsMm?: readonly number[];
+  readonly fill?: StandardFill;
+}
+
+/** Names of the office by their kind. */
+export type OfficeNames = Readonly<Record<NamedKind, readonly OfficeName[]>>;
+
+/** All names of an edition by their kind; none where there is no edition. */
+export const namesToPick = (standard: Standard | undefined): OfficeNames =>
+  byKind((kind) => (standard ? officeNames(standard, kind).map((one) => pickable(standard, kind, one)) : []));
+
+const pickable = (standard: Standard, kind: NamedKind, { name, purpose }: OfficeName): OfficeName => ({
+  name,
+  purpose,
+  ...(kind === 'linetype' ? { elementsMm: findLinetype(standard, name)?.elementsMm } : {}),
+  ...(kind === 'fill' ? { fill: findFill(standard, name) } : {}),
+});

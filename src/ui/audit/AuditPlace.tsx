@@ -4,6 +4,7 @@ import { useCallback, useEffect, useEffectEvent, useMemo, useState } from 'react
 import { Group, Panel, Separator } from 'react-resizable-panels';
 import type { ListedFinding } from '@/core/audit/finding';
 import type { Touched } from '@/core/correct/plan';
+import type { OfficeNames } from '@/core/standard/named-kinds';
 import type { DrawingView } from '../drawings/types';
 import { Button } from '../kit/Button';
 import { call } from '../kit/call';
@@ -23,7 +24,7 @@ import { groupsOf, readyToSearch } from './ledger-view';
 import { manyRows } from './many';
 import { OpenWork } from './OpenWork';
 import { PlanDialog } from './PlanDialog';
-import { likelyTarget, type OfficeNames, type RuleWords } from './types';
+import { likelyTarget, type RuleWords } from './types';
 import { useCompared } from './useCompared';
 import { useDrawing, useHandles, useProposals } from './useDrawing';
 import { useFindings } from './useFindings';

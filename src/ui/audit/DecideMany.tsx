@@ -3,13 +3,15 @@
 import { useState } from 'react';
 import { LIKELY } from '@/core/audit/likeness/likely';
 import type { KeyedDecision } from '@/core/correct/choices';
-import type { NamedKind } from '@/core/standard/named-kinds';
+import type { NamedKind, OfficeName, OfficeNames } from '@/core/standard/named-kinds';
 import { Button } from '../kit/Button';
 import { Dialog, DialogFoot } from '../kit/Dialog';
 import { Choice, Field } from '../kit/Field';
 import { count } from '../kit/format';
+import { Sample } from '../kit/Sample';
+import { Stroke } from '../kit/Stroke';
 import { BARS, becoming, going, isAmong, type ManyFilter, type ManyRow, targetOf } from './many';
-import { formatLikeness, formatSureness, type OfficeNames } from './types';
+import { formatLikeness, formatSureness } from './types';
 
 interface Props {
   readonly onClose: () => void;
@@ -149,7 +151,7 @@ export function DecideMany({ onClose, rows, office, onDecide }: Props) {
                 key={row.finding.key}
                 row={row}
                 to={targetOf(row, picked, filter)}
-                names={office[row.kind].map(({ name }) => name)}
+                names={office[row.kind]}
                 ticked={!left.has(row.finding.key)}
                 onTick={(on) => tick([row.finding.key], on)}
                 onPick={(to) => setPicked((now) => new Map(now).set(row.finding.key, to))}
@@ -206,7 +208,7 @@ function Line({
 }: {
   row: ManyRow;
   to: string;
-  names: readonly string[];
+  names: readonly OfficeName[];
   ticked: boolean;
   onTick: (on: boolean) => void;
   onPick: (to: string) => void;
@@ -227,6 +229,11 @@ function Line({
       </td>
       <td className="figures truncate border-t border-hairline py-1.5 pr-3 align-top" title={name}>
         {name}
+        {row.finding.looks && (
+          <span className="mt-2.5 block">
+            <Stroke look={row.finding.looks.found} width={84} />
+          </span>
+        )}
       </td>
       <td className="border-t border-hairline py-1 pr-3 align-top">
         <select
@@ -247,14 +254,15 @@ function Line({
           )}
           <optgroup label={`All ${kind}s`}>
             {names
-              .filter((one) => !proposed.includes(one))
+              .filter((one) => !proposed.includes(one.name))
               .map((one) => (
-                <option key={one} value={one}>
-                  {one}
+                <option key={one.name} value={one.name}>
+                  {one.name}
                 </option>
               ))}
           </optgroup>
         </select>
+        <Sample of={names.find((one) => one.name === to)} className="mt-1 block" />
       </td>
       <td className="border-t border-hairline py-1.5 align-top text-ink-2">
         {proposal ? (

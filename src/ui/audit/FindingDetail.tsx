@@ -5,8 +5,8 @@ import { useEffect, useId, useState } from 'react';
 import type { ListedFinding, StrokeLook } from '@/core/audit/finding';
 import { formatValue } from '@/core/audit/value';
 import { Button } from '../kit/Button';
-import { FillSwatch } from '../kit/FillSwatch';
 import { count } from '../kit/format';
+import { Sample } from '../kit/Sample';
 import { Stroke } from '../kit/Stroke';
 import { isTyping } from '../kit/typing';
 import { FindingNotes } from './FindingNotes';
@@ -18,7 +18,6 @@ import {
   kindAsked,
   type LedgerProps,
   likelyTarget,
-  type OfficeName,
   objectOption,
   pickingOption,
   settingOption,
@@ -156,24 +155,6 @@ function Side({ name, value, look }: { name: string; value: string; look?: Strok
       </td>
     </tr>
   );
-}
-
-/** How a linetype or a fill of the office is drawn; nothing for any other name. */
-function Sample({ of }: { of: OfficeName | undefined }) {
-  if (of?.elementsMm)
-    return (
-      <span className="shrink-0 self-center">
-        <Stroke
-          look={{ colour: '#000000', widthMm: 0.35, elementsMm: of.elementsMm, prints: true }}
-          width={84}
-        />
-      </span>
-    );
-  return of?.fill ? (
-    <span className="shrink-0 self-center">
-      <FillSwatch fill={of.fill} widthMm={16} heightMm={6} scale={20} />
-    </span>
-  ) : null;
 }
 
 /** Ranked proposals with their reasons; the person picks, refuses, adds to the standard, or removes. */

@@ -477,7 +477,7 @@ describe('words of decisions', () => {
     expect(sure.map(formatSureness)).toEqual([
       'Nearly all such proposals are right.',
       'About 9 of 10 such proposals are right.',
-      'About 6 of 10 such proposals are right.',
+      'About 7 of 10 such proposals are right.',
       'As much speaks for 2 others: which is meant is for you to say.',
     ]);
     expect([...[0.9, 0.6, 0.4, 0.1].map((likeness) => ({ likeness })), sure[3]].map(formatLikeness)).toEqual([

@@ -4,8 +4,7 @@ import { LIKELY, POSSIBLE, surenessOf } from '@/core/audit/likeness/likely';
 import type { Proposal } from '@/core/audit/likeness/propose';
 import type { Touched } from '@/core/correct/plan';
 import type { Asks } from '@/core/correct/proposals';
-import type { StandardFill } from '@/core/standard/fills';
-import type { NamedKind } from '@/core/standard/named-kinds';
+import type { NamedKind, OfficeNames } from '@/core/standard/named-kinds';
 import type { Weight } from '@/core/standard/rule-settings';
 import type { WaivedView } from '../drawings/types';
 import type { ObjectPicked } from './PickObject';
@@ -44,18 +43,6 @@ export interface Offered {
   readonly removedBefore: boolean;
   readonly asks: Asks | null;
 }
-
-/** A name of the office, what it is for, and how it is drawn where that is lines. */
-export interface OfficeName {
-  readonly name: string;
-  readonly purpose: string;
-  /** Of a linetype: dash above 0, gap below 0, dot 0; mm. */
-  readonly elementsMm?: readonly number[];
-  readonly fill?: StandardFill;
-}
-
-/** Names of the office by their kind. */
-export type OfficeNames = Readonly<Record<NamedKind, readonly OfficeName[]>>;
 
 /** By the finding's key. */
 export type Proposals = Readonly<Record<string, Offered>>;

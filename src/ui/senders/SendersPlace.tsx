@@ -3,11 +3,12 @@
 import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { toast } from 'sonner';
-import { type NamedKind, REMOVABLE_KINDS } from '@/core/standard/named-kinds';
+import { byKind, type NamedKind, type OfficeNames, REMOVABLE_KINDS } from '@/core/standard/named-kinds';
 import { Button } from '../kit/Button';
 import { call } from '../kit/call';
 import { count, formatDate } from '../kit/format';
 import { cell, cellHead, Nothing, Page } from '../kit/Page';
+import { Sample } from '../kit/Sample';
 import { NameTable } from './NameTable';
 
 interface Entry {
@@ -37,7 +38,7 @@ interface Sender {
 interface Props {
   readonly senders: readonly Sender[];
   /** Names of the edition in force by their kind, and its label; empty where there is none. */
-  readonly office: Readonly<Record<NamedKind, readonly string[]>>;
+  readonly office: OfficeNames;
   readonly edition: string;
 }
 
@@ -49,6 +50,7 @@ const NAMED = 2;
 /** Each sender with what is remembered of its names: what holds for the next drawing, and what was refused. */
 export function SendersPlace({ senders, office, edition }: Props) {
   const router = useRouter();
+  const names = byKind((kind) => office[kind].map(({ name }) => name));
   const say = async (body: object, said: string): Promise<void> => {
     const answer = await call('/api/senders/say', { body });
     if (answer.ok) toast(said);
@@ -70,19 +72,16 @@ export function SendersPlace({ senders, office, edition }: Props) {
         <Nothing title="No senders yet">They appear with their first drawing.</Nothing>
       )}
       {senders.map((sender) => (
-        <section key={sender.id} className="mb-6">
-          <h2 className="mb-1.5 flex items-baseline gap-4 font-semibold">
+        <section key={sender.id} className={sender.crosswalk.length === 0 ? 'mb-2' : 'mb-6'}>
+          <h2 className="flex items-baseline gap-4 border-b border-hairline pb-1.5 font-semibold">
             {sender.name}
             <span className="text-[13px] font-normal text-ink-2">
               {count(sender.drawings, 'drawing')}: {sender.held} held, {sender.released} released
+              {sender.crosswalk.length === 0 && '; nothing decided on its names yet'}
             </span>
-            <NameTable sender={sender} office={office} edition={edition} />
+            <NameTable sender={sender} office={names} edition={edition} />
           </h2>
-          {sender.crosswalk.length === 0 ? (
-            <p className="border-t border-hairline py-1.5 text-[13px] text-ink-2">
-              Nothing decided on its names yet.
-            </p>
-          ) : (
+          {sender.crosswalk.length > 0 && (
             <table className="w-full border border-hairline bg-white text-[13px]">
               <thead>
                 <tr>
@@ -94,7 +93,8 @@ export function SendersPlace({ senders, office, edition }: Props) {
               </thead>
               <tbody>
                 {sender.crosswalk.map((entry) => {
-                  const isThere = entry.action === 'remove' || office[entry.kind].includes(entry.target);
+                  const ours = office[entry.kind].find(({ name }) => name === entry.target);
+                  const isThere = entry.action === 'remove' || ours !== undefined;
                   return (
                     <tr key={`${entry.kind} ${entry.name}`}>
                       <td className={`${cell} figures max-w-0 truncate`} title={entry.name}>
@@ -104,23 +104,26 @@ export function SendersPlace({ senders, office, edition }: Props) {
                         )}
                       </td>
                       <td className={cell}>
-                        <select
-                          aria-label={`What ${entry.name} stands for`}
-                          value={entry.action === 'map' ? entry.target : REMOVE}
-                          onChange={(event) => void change(sender.id, entry, event.target.value)}
-                          className="figures h-7 w-full rounded-md border border-rule bg-white px-1"
-                        >
-                          {!isThere && <option value={entry.target}>{entry.target}</option>}
-                          {office[entry.kind].map((layer) => (
-                            <option key={layer} value={layer}>
-                              {layer}
-                            </option>
-                          ))}
-                          {REMOVABLE_KINDS.has(entry.kind) && (
-                            <option value={REMOVE}>removal is mentioned, not proposed</option>
-                          )}
-                          <option value={ASK}>ask again</option>
-                        </select>
+                        <div className="flex items-center gap-2">
+                          <select
+                            aria-label={`What ${entry.name} stands for`}
+                            value={entry.action === 'map' ? entry.target : REMOVE}
+                            onChange={(event) => void change(sender.id, entry, event.target.value)}
+                            className="figures h-7 min-w-0 flex-1 rounded-md border border-rule bg-white px-1"
+                          >
+                            {!isThere && <option value={entry.target}>{entry.target}</option>}
+                            {office[entry.kind].map(({ name }) => (
+                              <option key={name} value={name}>
+                                {name}
+                              </option>
+                            ))}
+                            {REMOVABLE_KINDS.has(entry.kind) && (
+                              <option value={REMOVE}>removal is mentioned, not proposed</option>
+                            )}
+                            <option value={ASK}>ask again</option>
+                          </select>
+                          {entry.action === 'map' && <Sample of={ours} />}
+                        </div>
                         {!isThere && (
                           <p className="mt-0.5 text-[12.5px] text-oxide">
                             Not in {edition || 'any edition in force'}: it will be asked again.

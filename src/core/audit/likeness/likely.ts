@@ -16,9 +16,9 @@ export const NOT_POSSIBLE = POSSIBLE - 0.01;
  */
 const HOW_OFTEN: readonly (readonly [likeness: number, right: number])[] = [
   [0, 0],
-  [0.2, 0.3],
-  [0.3, 0.55],
-  [0.4, 0.78],
+  [0.2, 0.45],
+  [0.3, 0.7],
+  [0.4, 0.82],
   [0.5, 0.92],
   [0.7, 0.97],
   [0.85, 0.99],
