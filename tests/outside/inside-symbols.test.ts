@@ -17,6 +17,7 @@ interface Drawn {
     mmPerUnit: number,
     length: number,
   ])[];
+  readonly texts: readonly (readonly [handle: string, paperMm: number])[];
 }
 
 /** Factor of the whole drawing, and one repeat of each linetype, as the script writes them. */
@@ -33,8 +34,8 @@ function shortestOf(all: readonly { readonly pattern: string; readonly run: stri
 
 const drawings = python<Drawn[]>('inside_symbols.py', mkdtempSync(join(tmpdir(), 'zinc-inside-')));
 
-describe.each(drawings)('lines inside symbols of $version', ({ path, lines }) => {
-  it('come out on paper as python3-ezdxf has them when it takes the placements apart', () => {
+describe.each(drawings)('inside symbols of $version', ({ path, lines, texts }) => {
+  it('lines come out on paper as python3-ezdxf has them when it takes the placements apart', () => {
     const read = readDrawing(new Uint8Array(readFileSync(path)));
     if (!read.ok) throw new Error(read.problem.message);
     const facts = new Facts(read.value, 0.25);
@@ -51,5 +52,24 @@ describe.each(drawings)('lines inside symbols of $version', ({ path, lines }) =>
     // Of placements that come out alike we may keep the shortest alone.
     for (const one of ours) expect(theirs).toContainEqual(one);
     expect(shortestOf(ours)).toEqual(shortestOf(theirs));
+  });
+
+  it('texts are as high on paper as python3-ezdxf has them when it takes the placements apart', () => {
+    const read = readDrawing(new Uint8Array(readFileSync(path)));
+    if (!read.ok) throw new Error(read.problem.message);
+    const facts = new Facts(read.value, 0.25);
+    const ours = facts
+      .rowsOfKind('text')
+      .flatMap((row) =>
+        facts
+          .appearancesOfText(row)
+          .map(
+            ({ mmPerUnit }) =>
+              `${handleOf(facts.drawing, row)} ${(facts.lettering(row)!.height * mmPerUnit).toFixed(9)}`,
+          ),
+      );
+    const theirs = texts.map(([handle, paperMm]) => `${handle} ${paperMm.toFixed(9)}`);
+    expect(theirs.length).toBeGreaterThan(4);
+    expect(new Set(ours)).toEqual(new Set(theirs));
   });
 });

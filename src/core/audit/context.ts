@@ -6,6 +6,8 @@ import { countOf, type ObjectKind } from '../dxf/object-kinds';
 import { isDefinitionPointLayer, isPictureName } from '../dxf/reserved';
 import { type Facts, factsOf } from '../facts/facts';
 import type { LayerContent } from '../facts/layers';
+import { placementsBySymbol } from '../facts/ways-in';
+import { oncePer } from '../once';
 import { paperMmPerPatternUnit } from '../records/linetype-record';
 import type { StandardLayer } from '../standard/definitions';
 import { findLinetype, type Standard } from '../standard/standard';
@@ -69,6 +71,25 @@ function reservedIn({ references }: Drawing): (name: string) => boolean {
 /** True for objects in the model or on a sheet. */
 export const isPlaced = (drawing: Drawing, row: number): boolean =>
   drawing.containers[drawing.objects.container[row]].kind !== 'symbol';
+
+/** Symbols of the sender's that are placed somewhere, by the numbers of their containers. */
+const theirSymbols = oncePer<Pick<AuditContext, 'drawing' | 'standard'>, ReadonlySet<number>>(
+  ({ drawing, standard }) => [drawing, standard],
+  ({ drawing, standard }) => {
+    const ours = new Set(standard.symbols.map(({ name }) => foldName(name)));
+    const isTheirs = (name: string): boolean => !isPictureName(name) && !ours.has(foldName(name));
+    return new Set(
+      [...placementsBySymbol(drawing).keys()].filter((number) => isTheirs(drawing.containers[number].name)),
+    );
+  },
+);
+
+/**
+ * True for what a symbol of the sender's holds that is placed somewhere. What the office's own symbols hold is theirs to say, and a symbol
+ * that is not placed shows nothing.
+ */
+export const isInTheirSymbol = (context: Pick<AuditContext, 'drawing' | 'standard'>, row: number): boolean =>
+  theirSymbols(context).has(context.drawing.objects.container[row]);
 
 /** True for what programs draw for dimensions, fills and tables: it is made anew, never corrected by hand. */
 export function isGenerated(drawing: Drawing, row: number): boolean {

@@ -52,6 +52,12 @@ export function ownLinetypeOf({ document, objects }: Drawing, row: number): stri
   return isLinetypeFromLayer(name) || isLinetypeFromSymbol(name) ? null : name;
 }
 
+/** Whether an object takes its linetype from the placement of the symbol around it. */
+export function takesLinetypeOfSymbol({ document, objects }: Drawing, row: number): boolean {
+  const id = objects.linetype[row];
+  return id >= 0 && isLinetypeFromSymbol(document.names.text(id));
+}
+
 /**
  * Resolves the colour, linetype and width of a row.
  * @param placement how the placement of the symbol around it looks, null outside of symbols

@@ -30,8 +30,10 @@ import { type Crossing, crossingsOf, edgesOf, type Segments, segmentsOf } from '
 import { indexSpace, type SpatialIndex } from './spatial-index';
 import { type StraightDimension, straightDimension } from './straight-dimension';
 import { type LetteringFact, letteringFact, type TextFact, textFact } from './texts';
+import { textInside } from './texts-inside';
 import { type OwnTransparency, ownTransparencies } from './transparency';
 import { type DrawingUnits, unitsOf } from './units/units';
+import { WaysIn } from './ways-in';
 
 /**
  * What is known of a drawing beyond its records: worked out once, and only when somebody asks. What two rules would each
@@ -236,10 +238,15 @@ export class Facts {
     if (this.drawing.containers[this.drawing.objects.container[row]].kind === 'symbol')
       return this.lazily(
         'occurrences',
-        () => new Occurrences(this.drawing, this.looks, this.viewports, (top) => this.box(top)),
+        () => new Occurrences(this.drawing, this.looks, this.viewports, this.ways, (top) => this.box(top)),
       ).of(row);
     const look = this.look(row);
     return this.appearances(row).map((appearance) => ({ look, appearance, scale: 1 }));
+  }
+
+  /** The ways into symbols, through all placements around them. */
+  private get ways(): WaysIn {
+    return this.lazily('ways', () => new WaysIn(this.drawing, this.looks));
   }
 
   /** Paper mm of a drawing unit at the one scale that shows an object; null where none does, or several do. */
@@ -250,10 +257,16 @@ export class Facts {
     return shown.every(({ mmPerUnit }) => mmPerUnit.toPrecision(6) === scale) ? Number(scale) : null;
   }
 
-  /** Every sheet and viewport that shows the point of a text: as it is seen, without its letters laid out. */
+  /**
+   * Every sheet and viewport that shows the point of a text, by itself or through placements of its symbol: as it is seen, without its
+   * letters laid out.
+   */
   appearancesOfText(row: number): readonly Appearance[] {
     return this.ofRow('appearances of text', row, () => {
-      const [x, y] = this.lettering(row)?.at ?? [Number.NaN, Number.NaN];
+      const fact = this.lettering(row);
+      if (fact && this.drawing.containers[this.drawing.objects.container[row]].kind === 'symbol')
+        return this.look(row).shows ? textInside(this.drawing, this.viewports, this.ways, row, fact) : [];
+      const [x, y] = fact?.at ?? [Number.NaN, Number.NaN];
       return appearancesOf(this.drawing, this.viewports, row, { minX: x, minY: y, maxX: x, maxY: y });
     });
   }

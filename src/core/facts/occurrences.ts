@@ -1,12 +1,14 @@
 import type { Effective, EffectiveLooks } from '../drawing/effective';
+import { modelSheetsOf } from '../drawing/sheets/model-sheets';
 import { DEEPEST } from '../drawing/walk';
-import { type Drawing, kindOf } from '../dxf/drawing';
+import type { Drawing } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import { shapeOf } from '../dxf/read/decode';
-import type { Box } from '../geometry/box';
+import { type Box, boxOfPoints } from '../geometry/box';
 import { planOf } from '../geometry/space';
-import { oncePer } from '../once';
-import { type Appearance, placesOnPaper, type ViewportFact } from './paper';
+import { applyToPoints } from '../geometry/transform';
+import { type Appearance, holds, placesOnPaper, type ViewportFact } from './paper';
+import { placementsBySymbol, type Way, type WaysIn } from './ways-in';
 
 /** How an object comes out at one place on paper: itself, or through placements of the symbol that it is in. */
 export interface Occurrence {
@@ -20,35 +22,19 @@ export interface Occurrence {
   readonly scale: number;
 }
 
-/** Rows of the placements of each symbol, by the number of its container; those inside other symbols among them. */
-export const placementsBySymbol: (drawing: Drawing) => ReadonlyMap<number, readonly number[]> = oncePer(
-  (drawing) => [drawing],
-  (drawing) => {
-    const rows = new Map<number, number[]>();
-    for (let row = 0; row < drawing.objects.count; row++) {
-      if (kindOf(drawing, row) !== 'symbol') continue;
-      const shape = shapeOf(drawing, row);
-      const symbol = shape?.type === 'placement' ? drawing.symbols.get(foldName(shape.symbol)) : undefined;
-      if (!symbol || symbol.external) continue;
-      const known = rows.get(symbol.container);
-      if (known) known.push(row);
-      else rows.set(symbol.container, [row]);
-    }
-    return rows;
-  },
-);
-
 /** Where symbols are seen, and how what is in them takes its looks there; placements that come out alike are kept once. */
 export class Occurrences {
   private readonly bySymbol = new Map<number, readonly Occurrence[]>();
   /** What was told of the objects of each symbol, by how they look by themselves. */
   private readonly byLook = new Map<number, Map<Effective, readonly Occurrence[]>>();
+  private readonly wideWays = new Map<number, readonly Way[]>();
   private readonly hiddenIn: ReadonlyMap<string, ReadonlySet<string>>;
 
   constructor(
     private readonly drawing: Drawing,
     private readonly looks: EffectiveLooks,
     private readonly viewports: readonly ViewportFact[],
+    private readonly ways: WaysIn,
     private readonly boxOf: (row: number) => Box | null,
   ) {
     this.hiddenIn = new Map(viewports.map(({ handle, hiddenLayers }) => [handle, hiddenLayers]));
@@ -72,7 +58,36 @@ export class Occurrences {
       });
       known.set(own, seen);
     }
-    return seen;
+    const wide = this.wideWaysInto(container);
+    return wide.length === 0 ? seen : [...seen, ...wide.flatMap((way) => this.inFrames(row, way))];
+  }
+
+  /** Ways through placements that reach beyond the frames in the model: which of those an object lies in, only its own place tells. */
+  private wideWaysInto(container: number): readonly Way[] {
+    let wide = this.wideWays.get(container);
+    if (!wide) {
+      const frames = modelSheetsOf(this.drawing);
+      wide =
+        frames.length === 0
+          ? []
+          : this.ways.into(container).filter(({ top }) => {
+              const box = this.boxOf(top);
+              const inModel = this.drawing.containers[this.drawing.objects.container[top]].kind === 'model';
+              return inModel && box !== null && !frames.some((frame) => holds(frame.box, box));
+            });
+      this.wideWays.set(container, wide);
+    }
+    return wide;
+  }
+
+  private inFrames(row: number, { top, t, look: around }: Way): Occurrence[] {
+    const box = this.boxOf(row);
+    const look = this.looks.of(row, around);
+    if (!box || !look.shows) return [];
+    const { minX, minY, maxX, maxY } = box;
+    const here = boxOfPoints(applyToPoints(t, [minX, minY, maxX, minY, maxX, maxY, minX, maxY]));
+    const scale = Math.min(Math.hypot(t[0], t[1]), Math.hypot(t[2], t[3]));
+    return placesOnPaper(this.drawing, [], top, here).map((appearance) => ({ look, appearance, scale }));
   }
 
   /** How the placements of a symbol are seen: their own looks, and the scale that they give to what is in them. */
@@ -111,11 +126,10 @@ export class Occurrences {
     const outer =
       around.kind === 'symbol'
         ? this.placementsOf(drawing.objects.container[row], depth + 1)
-        : placesOnPaper(drawing, this.viewports, row, this.boxOf(row)).map((appearance) => ({
-            look: null,
-            appearance,
-            scale: 1,
-          }));
+        : placesOnPaper(drawing, this.viewports, row, this.boxOf(row))
+            // A symbol that reaches beyond a frame can hold several, each at a scale of its own: see wideWaysInto.
+            .filter(({ viewport, whole }) => viewport !== '' || whole)
+            .map((appearance) => ({ look: null, appearance, scale: 1 }));
     return outer.flatMap(({ look: outside, appearance, scale }): Occurrence[] => {
       const look = this.looks.of(row, outside);
       // Frozen hides what is in a placement with it; off hides only what takes its layer from it.

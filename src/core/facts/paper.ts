@@ -172,7 +172,7 @@ export function placesOnPaper(
 
 const NOWHERE: readonly Appearance[] = [];
 
-const holds = (outer: Box, { minX, minY, maxX, maxY }: Box): boolean =>
+export const holds = (outer: Box, { minX, minY, maxX, maxY }: Box): boolean =>
   minX >= outer.minX && maxX <= outer.maxX && minY >= outer.minY && maxY <= outer.maxY;
 
 /** Whether two boxes share more than an edge; what has no place shares nothing. */

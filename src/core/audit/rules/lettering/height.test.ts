@@ -1,3 +1,4 @@
+import { demoStandard } from '../../../../../demo/standard';
 import { correctDrawing } from '../../../correct/correct';
 import { readDrawing } from '../../../dxf/read/interpret';
 import { DrawingComposer } from '../../../dxf/write/composer';
@@ -32,6 +33,15 @@ const free = {
   },
 };
 
+/** A symbol with a text of this height in it, placed at these sizes, seen at 1:100. */
+const inSymbol =
+  (height: number, sizes: readonly number[], name = 'LEVEL', at = 100) =>
+  (file: DrawingComposer): void => {
+    inModel([], [at])(file);
+    file.symbol(name, (symbol) => symbol.text(ON_WALL, [0, 0], height, 'Level', NOTE));
+    for (const [i, scale] of sizes.entries()) file.model.place(ON_WALL, name, [900 * i, 0], { scale });
+  };
+
 testRule(letteringHeight, {
   accept: [
     {
@@ -50,6 +60,18 @@ testRule(letteringHeight, {
       name: 'permitted heights of styles that are not the office’s',
       standard,
       draw: inModel([350], [100], 'Theirs'),
+    },
+    { name: 'in a symbol, as it is placed', standard, draw: inSymbol(25, [10]) },
+    {
+      name: 'in a symbol that is placed at several sizes, at one of them',
+      standard,
+      draw: inSymbol(25, [10, 2]),
+    },
+    { name: 'in a symbol that is placed nowhere', standard, draw: inSymbol(99, []) },
+    {
+      name: 'in a symbol of the office’s, whatever it is',
+      standard: { ...standard, symbols: [{ ...demoStandard.symbols[0], name: 'LEVEL' }] },
+      draw: inSymbol(99, [1]),
     },
     {
       name: 'on the sheet itself',
@@ -83,6 +105,24 @@ testRule(letteringHeight, {
       draw: inModel([300], [100], 'Theirs'),
       messages: ['1 text in “Theirs” prints 3 mm high on sheet “S1”: no permitted height.'],
       expected: '3.5 mm or 2.5 mm',
+    },
+    {
+      name: 'in a symbol, as it is placed',
+      standard,
+      draw: inSymbol(18, [10]),
+      messages: [
+        '1 text in “Note” inside symbol “LEVEL” prints 1.8 mm high on sheet “S1”; the style is 2.5 mm.',
+      ],
+      found: '1.8 mm on paper, 18 in the drawing',
+      leaves: 0,
+    },
+    {
+      name: 'in a symbol that is placed at several sizes, at none of them',
+      standard,
+      draw: inSymbol(18, [10, 2]),
+      messages: [
+        '1 text in “Note” inside symbol “LEVEL” prints 1.8 mm high on sheet “S1”; the style is 2.5 mm.',
+      ],
     },
     {
       name: 'right at none of two scales',
@@ -127,6 +167,16 @@ describe('heights put right', () => {
     expect(heightsAfter(inModel([100], [100, 20]), (ids) => ids[1])).toEqual([50]);
     expect(heightsAfter(inModel([300], [100], 'Theirs'), (ids) => ids[1])).toEqual([250]);
     // What is too small for its sheet takes the next permitted height.
+  });
+
+  it('of a symbol follow it to every placement; at which size they are meant a person says', () => {
+    expect(heightsAfter(inSymbol(18, [10]))).toEqual([25]);
+    expect(heightsAfter(inSymbol(18, [10, 2]), (ids) => ids[1])).toEqual([125]);
+    const [finding] = findingsOf(bytesOf({ draw: inSymbol(18, [10, 2]) }), standard, letteringHeight);
+    expect(finding.options?.map(({ label }) => label)).toEqual([
+      'Make it 2.5 mm where it prints 1.8 mm',
+      'Make it 2.5 mm where it prints 0.36 mm',
+    ]);
   });
 
   it('name the scales of a drawing in metres as they are', () => {

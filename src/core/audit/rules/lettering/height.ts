@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { formatScale } from '../../../drawing/sheets/heads';
 import { modelSheetsOf } from '../../../drawing/sheets/model-sheets';
 import { sizeOf } from '../../../drawing/sheets/paper-sizes';
-import { type Drawing, layerNameOf } from '../../../dxf/drawing';
+import { type Drawing, entityOf, layerNameOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import type { Appearance } from '../../../facts/paper';
 import {
@@ -11,7 +11,14 @@ import {
   type Lettering,
   type StandardTextStyle,
 } from '../../../standard/lettering';
-import { type AuditContext, clauseOf, groupBy, isPlaced } from '../../context';
+import {
+  type AuditContext,
+  clauseOf,
+  groupBy,
+  isInTheirSymbol,
+  isPlaced,
+  symbolsAround,
+} from '../../context';
 import type { Decision, Option } from '../../finding';
 import type { FindingDraft, Rule, SettleContext, Settlement } from '../../rule';
 import { numberSetting } from '../../settings';
@@ -19,12 +26,12 @@ import { quantity, words } from '../../value';
 import { mm, texts, writtenText } from './shared';
 
 const messages = {
-  unlikeStyle: (count: number, style: string, sheet: string, found: string, wanted: string) =>
-    `${texts(count)} in “${style}” ${count === 1 ? 'prints' : 'print'} ${found} high on ${sheet}; the style is ${wanted}.`,
-  notPermitted: (count: number, style: string, sheet: string, found: string) =>
-    `${texts(count)} in “${style}” ${count === 1 ? 'prints' : 'print'} ${found} high on ${sheet}: no permitted height.`,
-  tooSmall: (count: number, style: string, sheet: string, found: string, smallest: string) =>
-    `${texts(count)} in “${style}” ${count === 1 ? 'prints' : 'print'} ${found} high on ${sheet}: ${smallest} is the smallest there.`,
+  unlikeStyle: (what: string, one: boolean, sheet: string, found: string, wanted: string) =>
+    `${what} ${one ? 'prints' : 'print'} ${found} high on ${sheet}; the style is ${wanted}.`,
+  notPermitted: (what: string, one: boolean, sheet: string, found: string) =>
+    `${what} ${one ? 'prints' : 'print'} ${found} high on ${sheet}: no permitted height.`,
+  tooSmall: (what: string, one: boolean, sheet: string, found: string, smallest: string) =>
+    `${what} ${one ? 'prints' : 'print'} ${found} high on ${sheet}: ${smallest} is the smallest there.`,
   unseen: (count: number) =>
     `${texts(count)} that no sheet shows: how high ${count === 1 ? 'it prints' : 'they print'} is not known`,
 };
@@ -54,7 +61,7 @@ export const letteringHeight: Rule = {
     stage: 'looks',
     weight: 'should',
     correction: 'automatic',
-    what: 'On the sheet that shows it a text is as high as its style, has a permitted height, and can be read.',
+    what: 'On the sheet that shows it a text is as high as its style, has a permitted height, and can be read, inside symbols too.',
     why: 'Text of 2.5 mm is 250 high at 1:100 and 125 at 1:50; the wrong one vanishes, or shouts.',
     source: 'ISO 3098-1, from memory, for the heights; common practice for the smallest on each sheet',
     settings,
@@ -67,7 +74,9 @@ export const letteringHeight: Rule = {
     const found = new Map<number, Fault>();
     let unseen = 0;
     const look = (row: number): void => {
-      if (!isPlaced(drawing, row)) return;
+      // Attributes are placed beside their symbol; what defines them in it shows nowhere.
+      if (!isPlaced(drawing, row) && (!isInTheirSymbol(context, row) || entityOf(drawing, row) === 'ATTDEF'))
+        return;
       const fact = writtenText(context, row);
       // The height of aligned text follows from its two points.
       if (!fact || fact.shape.fitKeepsShape) return;
@@ -87,6 +96,7 @@ export const letteringHeight: Rule = {
           const { kind, foundMm, wantedMm, smallestMm, scales } = found.get(row)!;
           return [
             kind,
+            String(isPlaced(drawing, row)),
             foldName(context.facts.lettering(row)!.style),
             foundMm.toPrecision(3),
             wantedMm.join(),
@@ -179,12 +189,18 @@ function draftOf(
   const found = mm(foundMm);
   const [wanted] = wantedMm;
   const known = findTextStyle(standard.lettering.styles, style);
+  const around = symbolsAround(drawing, rows);
+  const what = `${texts(rows.length)} in “${style}”${around ? ` inside ${around}` : ''}`;
+  const one = rows.length === 1;
   const say = {
-    'unlike style': () => messages.unlikeStyle(rows.length, style, sheet, found, mm(wanted)),
-    'not permitted': () => messages.notPermitted(rows.length, style, sheet, found),
-    'too small': () => messages.tooSmall(rows.length, style, sheet, found, mm(fault.smallestMm ?? wanted)),
+    'unlike style': () => messages.unlikeStyle(what, one, sheet, found, mm(wanted)),
+    'not permitted': () => messages.notPermitted(what, one, sheet, found),
+    'too small': () => messages.tooSmall(what, one, sheet, found, mm(fault.smallestMm ?? wanted)),
   }[kind];
-  const options = optionsOf(fault, drawing.unitMm ?? 1);
+  const options = optionsOf(fault, (scale) =>
+    // The scale of a sheet does not tell the sizes of placements apart.
+    around ? `where it prints ${mm(height * scale)}` : `at ${formatScale(scale / (drawing.unitMm ?? 1))}`,
+  );
   return {
     message: say(),
     expected:
@@ -196,6 +212,7 @@ function draftOf(
       layer: layerNameOf(drawing, rows[0]),
       kind: 'text',
       value: `${style}, ${kind}, ${foundMm.toPrecision(3)} mm`,
+      ...(around ? { symbol: 'inside' } : {}),
     },
     ...clauseOf(known),
     ...(kind === 'too small' && known?.heights === 'its own'
@@ -210,13 +227,11 @@ function draftOf(
 }
 
 /** Ways out where more than one height can be meant: at one of several scales, or one of several permitted heights. */
-function optionsOf({ kind, scales, wantedMm }: Fault, unitMm: number): Option[] {
+function optionsOf({ kind, scales, wantedMm }: Fault, shownAt: (scale: number) => string): Option[] {
   const option = (id: string, label: string): Option => ({ id, label, needs: null, effect: 'drawing' });
   if (scales.length > 1)
     return scales.flatMap((scale) =>
-      wantedMm.map((wanted) =>
-        option(`${wanted} at ${scale}`, `Make it ${mm(wanted)} at ${formatScale(scale / unitMm)}`),
-      ),
+      wantedMm.map((wanted) => option(`${wanted} at ${scale}`, `Make it ${mm(wanted)} ${shownAt(scale)}`)),
     );
   if (kind === 'unlike style') return [];
   return wantedMm.map((wanted) => option(String(wanted), `Make it ${mm(wanted)}`));

@@ -1,11 +1,13 @@
 import fc from 'fast-check';
+import { demoStandard } from '../../../../../demo/standard';
 import { correctDrawing } from '../../../correct/correct';
 import { planOf } from '../../../correct/plan';
 import { factsOf } from '../../../facts/facts';
 import { overlapOf } from '../../../geometry/oriented-box';
+import { audit } from '../../engine';
 import { bytesOf, findingsOf, testRule, withSetting } from '../testing';
 import { letteringOverlap } from './overlap';
-import { lettered, NOTE, ON_WALL, onSheet } from './testing';
+import { lettered, NOTE, ON_WALL, onSheet, opened } from './testing';
 
 const standard = lettered();
 const notes = (...at: readonly (readonly [number, number, string])[]) =>
@@ -77,4 +79,27 @@ it('what is moved is clear of all others, no farther than it may be, and the pla
     { numRuns: 60 },
   );
   expect(moved).toBeGreaterThan(20);
+});
+
+it('says that it does not look into symbols of the sender', () => {
+  const notLooked = (name: string): readonly string[] => {
+    const bytes = bytesOf({
+      draw: (file) => {
+        onSheet(() => undefined)(file);
+        file.symbol(name, (symbol) => {
+          symbol.text(ON_WALL, [0, 0], 2.5, 'Twice', NOTE);
+          symbol.text(ON_WALL, [0, 0], 2.5, 'Twice over', NOTE);
+        });
+        file.model.place(ON_WALL, name, [0, 0]);
+      },
+    });
+    const ours = { ...lettered(), symbols: [{ ...demoStandard.symbols[0], name: 'OURS' }] };
+    const { notChecked, findings } = audit(opened(bytes), ours, [letteringOverlap]);
+    expect(findings).toEqual([]);
+    return notChecked.map(({ what }) => what);
+  };
+  expect(notLooked('THEIRS')).toEqual([
+    '2 texts inside symbols of the sender: whether they lie over each other or on lines',
+  ]);
+  expect(notLooked('OURS')).toEqual([]);
 });

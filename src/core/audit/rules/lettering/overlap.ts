@@ -4,7 +4,7 @@ import { foldName } from '../../../dxf/interner';
 import type { TextFact } from '../../../facts/texts';
 import { grownBy } from '../../../geometry/box';
 import { movedBy, type OrientedBox, overlapOf, wayOutOf } from '../../../geometry/oriented-box';
-import { type AuditContext, groupBy, isPlaced } from '../../context';
+import { type AuditContext, groupBy, isInTheirSymbol, isPlaced } from '../../context';
 import type { FindingDraft, Rule } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
@@ -15,6 +15,8 @@ const messages = {
     count === 1
       ? `“${first}” on layer “${layer}” lies over another text.`
       : `${texts(count)} on layer “${layer}” lie over other texts.`,
+  inside: (count: number) =>
+    `${texts(count)} inside symbols of the sender: whether they lie over each other or on lines`,
 };
 
 const settings = z.strictObject({
@@ -51,13 +53,17 @@ export const letteringOverlap: Rule = {
     const { drawing } = context;
     const { tolerance, farthest } = settings.parse(context.settings);
     const rows: number[] = [];
+    let inside = 0;
     return {
       on: {
         text(row) {
-          if (isPlaced(drawing, row) && writtenText(context, row)) rows.push(row);
+          if (isPlaced(drawing, row)) {
+            if (writtenText(context, row)) rows.push(row);
+          } else if (isInTheirSymbol(context, row)) inside++;
         },
       },
       *finish() {
+        if (inside > 0) context.notChecked(messages.inside(inside));
         const found = new Map<number, Over>();
         for (const row of rows) {
           const over = overOf(context, row, tolerance, farthest, found);

@@ -1,3 +1,4 @@
+import type { DrawingComposer } from '../../../dxf/write/composer';
 import { lineOf } from '../../../standard/standard';
 import { GOOD, office, officeLayer, testRule } from '../testing';
 import { linesMeaning } from './meaning';
@@ -18,8 +19,23 @@ const standard = office(
   },
 );
 
+/** A line on a layer of setbacks in a symbol, placed or not. */
+const inSymbol =
+  (placed: boolean, linetype?: string) =>
+  (file: DrawingComposer): void => {
+    file.linetype('Their dashes', '', [3, -1]);
+    file.layer({ name: 'Site setback', colour: 1 });
+    file.symbol('PARCEL', (symbol) =>
+      symbol.line({ layer: 'Site setback', ...(linetype ? { linetype } : {}) }, [0, 0], [90, 0]),
+    );
+    if (placed) file.model.place({ layer: '0' }, 'PARCEL', [0, 0]);
+  };
+
 testRule(linesMeaning, {
   accept: [
+    { name: 'a setback in a symbol that is dashed', standard, draw: inSymbol(true, 'Their dashes') },
+    { name: 'one that takes its pattern from the placement', standard, draw: inSymbol(true, 'BYBLOCK') },
+    { name: 'one in a symbol that is placed nowhere', standard, draw: inSymbol(false) },
     {
       name: 'a setback that is dashed, in whatever lengths',
       standard,
@@ -59,6 +75,14 @@ testRule(linesMeaning, {
     },
   ],
   reject: [
+    {
+      name: 'a setback in a symbol that is unbroken',
+      standard,
+      draw: inSymbol(true),
+      messages: [
+        '1 line inside symbol “PARCEL”, of meaning “setback” on layer “Site setback” reads as unbroken.',
+      ],
+    },
     {
       name: 'a line of no layer’s meaning with a text along it that says what it is',
       standard,

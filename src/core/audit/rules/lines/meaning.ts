@@ -1,20 +1,28 @@
-import { ownLinetypeOf } from '../../../drawing/effective';
+import { ownLinetypeOf, takesLinetypeOfSymbol } from '../../../drawing/effective';
 import { type Drawing, kindOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
 import { LINE_KINDS } from '../../../dxf/object-kinds';
 import { patternsOnPaper } from '../../../facts/on-paper';
 import { type LineMeaning, meaningOf, readsAs } from '../../../standard/meanings';
 import { findLinetype } from '../../../standard/standard';
-import { type AuditContext, clauseOf, groupBy, isPlaced, type LayerUse } from '../../context';
+import {
+  type AuditContext,
+  clauseOf,
+  groupBy,
+  isInTheirSymbol,
+  isPlaced,
+  type LayerUse,
+  symbolsAround,
+} from '../../context';
 import { lineLabels } from '../../likeness/line-labels';
 import type { Rule } from '../../rule';
 import { words } from '../../value';
 
 const messages = {
-  differs: (count: number, meaning: string, layer: string, found: string) =>
-    `${count === 1 ? '1 line' : `${count} lines`} of meaning “${meaning}” on layer “${layer}” ${count === 1 ? 'reads' : 'read'} as ${found}.`,
-  labelled: (count: number, says: string, layer: string, found: string) =>
-    `${count === 1 ? '1 line' : `${count} lines`} on layer “${layer}”, labelled “${says}”, ${count === 1 ? 'reads' : 'read'} as ${found}.`,
+  differs: (lines: string, one: boolean, meaning: string, layer: string, found: string) =>
+    `${lines} of meaning “${meaning}” on layer “${layer}” ${one ? 'reads' : 'read'} as ${found}.`,
+  labelled: (lines: string, one: boolean, says: string, layer: string, found: string) =>
+    `${lines} on layer “${layer}”, labelled “${says}”, ${one ? 'reads' : 'read'} as ${found}.`,
 };
 
 export const linesMeaning: Rule = {
@@ -24,7 +32,7 @@ export const linesMeaning: Rule = {
     stage: 'looks',
     weight: 'should',
     correction: 'manual',
-    what: 'Lines whose layer, or a text along them, gives a meaning away read as that meaning: dashes, dots, unbroken.',
+    what: 'Lines whose layer, or a text along them, gives a meaning away read as that meaning, inside symbols too: dashes, dots, unbroken.',
     why: 'A setback that is not dashed is taken for an edge; a boundary without its dots for a setback.',
     source: 'Practice: linetypes that fit the meaning of the line (common practice, no published source)',
   },
@@ -39,7 +47,12 @@ export const linesMeaning: Rule = {
       for (const row of use.rows) {
         const label = labels.get(row);
         const meaning = ofLayer ?? label?.meaning;
-        if (!meaning || !isPlaced(drawing, row) || !LINE_KINDS.has(kindOf(drawing, row)) || excepts(row))
+        if (!meaning || !LINE_KINDS.has(kindOf(drawing, row)) || excepts(row)) continue;
+        // Taken from a placement a pattern can be another with each.
+        if (
+          !isPlaced(drawing, row) &&
+          (!isInTheirSymbol(context, row) || takesLinetypeOfSymbol(drawing, row))
+        )
           continue;
         const definition = findLinetype(standard, meaning.linetype);
         if (!definition) continue;
@@ -53,23 +66,28 @@ export const linesMeaning: Rule = {
         strays.push({ row, meaning, use, found, says, expected: `${wanted} (${definition.name})` });
       }
     }
-    const groups = groupBy(strays, ({ use, meaning, found, says }) =>
-      [use.name, meaning.name, found, says ?? ''].join('\n'),
+    const groups = groupBy(strays, ({ row, use, meaning, found, says }) =>
+      [isPlaced(drawing, row), use.name, meaning.name, found, says ?? ''].join('\n'),
     );
     for (const group of groups.values()) {
       const { meaning, use, found, says, expected } = group[0];
+      const rows = group.map(({ row }) => row);
+      const around = symbolsAround(drawing, rows);
+      const one = rows.length === 1;
+      const lines = `${one ? '1 line' : `${rows.length} lines`}${around ? ` inside ${around},` : ''}`;
       yield {
         message:
           says === null
-            ? messages.differs(group.length, meaning.name, use.name, found)
-            : messages.labelled(group.length, says, use.name, found),
+            ? messages.differs(lines, one, meaning.name, use.name, found)
+            : messages.labelled(lines, one, says, use.name, found),
         expected: words(expected),
         found: words(found),
-        rows: group.map(({ row }) => row),
+        rows,
         subject: {
           layer: use.name,
           property: 'linetype',
           value: says === null ? found : `${found}, ${meaning.name}`,
+          ...(around ? { symbol: 'inside' } : {}),
         },
         ...clauseOf(meaning),
       };

@@ -1,0 +1,88 @@
+import type { Effective, EffectiveLooks } from '../drawing/effective';
+import { type Drawing, kindOf } from '../dxf/drawing';
+import { foldName } from '../dxf/interner';
+import { shapeOf } from '../dxf/read/decode';
+import { composeSpace, moved, planOf } from '../geometry/space';
+import { compose, type Transform } from '../geometry/transform';
+import { oncePer } from '../once';
+
+/** Ways into a symbol that are followed: a component can be placed by the thousand, and at one size nearly always. */
+const MOST_WAYS = 64;
+/** Symbols in symbols. */
+const DEEPEST = 12;
+
+/** Rows of the placements of each symbol, by the number of its container; those inside other symbols among them. */
+export const placementsBySymbol: (drawing: Drawing) => ReadonlyMap<number, readonly number[]> = oncePer(
+  (drawing) => [drawing],
+  (drawing) => {
+    const rows = new Map<number, number[]>();
+    for (let row = 0; row < drawing.objects.count; row++) {
+      if (kindOf(drawing, row) !== 'symbol') continue;
+      const shape = shapeOf(drawing, row);
+      const symbol = shape?.type === 'placement' ? drawing.symbols.get(foldName(shape.symbol)) : undefined;
+      if (!symbol || symbol.external) continue;
+      const known = rows.get(symbol.container);
+      if (known) known.push(row);
+      else rows.set(symbol.container, [row]);
+    }
+    return rows;
+  },
+);
+
+/** A way into a symbol: through one placement in the model or on a sheet, and those in symbols within it. */
+export interface Way {
+  /** Row of the outermost placement. */
+  readonly top: number;
+  /** From the symbol's coordinates to those around the outermost placement. */
+  readonly t: Transform;
+  /** As the innermost placement looks: what is in the symbol can take that from it. */
+  readonly look: Effective;
+}
+
+/** The ways into symbols; what is frozen on one hides what is in it. */
+export class WaysIn {
+  private readonly known = new Map<number, readonly Way[]>();
+
+  constructor(
+    private readonly drawing: Drawing,
+    private readonly looks: EffectiveLooks,
+  ) {}
+
+  /** @param container number of a symbol's container */
+  into(container: number, depth = 0): readonly Way[] {
+    const known = this.known.get(container);
+    if (known) return known;
+    // A symbol inside itself is not entered.
+    this.known.set(container, []);
+    const ways: Way[] = [];
+    for (const row of depth > DEEPEST ? [] : (placementsBySymbol(this.drawing).get(container) ?? [])) {
+      if (ways.length >= MOST_WAYS) break;
+      ways.push(...this.through(row, depth));
+    }
+    const kept = ways.slice(0, MOST_WAYS);
+    this.known.set(container, kept);
+    return kept;
+  }
+
+  private through(row: number, depth: number): Way[] {
+    const { drawing } = this;
+    const shape = shapeOf(drawing, row);
+    if (shape?.type !== 'placement' || drawing.objects.invisible[row] === 1) return [];
+    const [x, y, z] = drawing.symbols.get(foldName(shape.symbol))?.base ?? [0, 0, 0];
+    const own = shape.spaces
+      .slice(0, MOST_WAYS)
+      .map((space) => planOf(composeSpace(space, moved(-x, -y, -z))));
+    const container = drawing.objects.container[row];
+    const outer: readonly (Way | null)[] =
+      drawing.containers[container].kind === 'symbol' ? this.into(container, depth + 1) : [null];
+    return outer.flatMap((around) => {
+      const look = this.looks.of(row, around?.look ?? null);
+      if (drawing.layerByName.get(foldName(look.layer))?.frozen) return [];
+      return own.map((inner) => ({
+        top: around?.top ?? row,
+        t: around ? compose(around.t, inner) : inner,
+        look,
+      }));
+    });
+  }
+}
