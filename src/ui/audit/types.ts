@@ -1,6 +1,6 @@
 import type { ListedFinding, Option, Verdict } from '@/core/audit/finding';
 import type { FindingNote, FindingStatus } from '@/core/audit/finding-note';
-import { LIKELY, POSSIBLE, surenessOf } from '@/core/audit/likeness/likely';
+import { LIKELY, type Likely, POSSIBLE, surenessOf } from '@/core/audit/likeness/likely';
 import type { Proposal } from '@/core/audit/likeness/propose';
 import type { Touched } from '@/core/correct/plan';
 import type { Asks } from '@/core/correct/proposals';
@@ -75,8 +75,6 @@ export interface LedgerProps {
   /** Refuses an office layer for what a finding asks about, or has it proposed again. */
   readonly onRefuse: (asks: Asks, target: string, action: 'refuse' | 'offer') => void;
 }
-
-type Likely = Pick<Proposal, 'likeness' | 'among'>;
 
 export const formatLikeness = ({ likeness, among = 1 }: Likely): string =>
   among > 1

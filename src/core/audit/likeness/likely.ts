@@ -1,5 +1,3 @@
-import type { Proposal } from './propose';
-
 /** From this likeness on a proposal is worth taking over at a glance, together with others. */
 export const LIKELY = 0.5;
 
@@ -25,8 +23,16 @@ const HOW_OFTEN: readonly (readonly [likeness: number, right: number])[] = [
   [1, 1],
 ];
 
+/** What is said of how like a proposal is to what is meant. */
+export interface Likely {
+  /** 0 to 1; from {@link LIKELY} on worth taking over at a glance. */
+  readonly likeness: number;
+  /** How many are as good as this one, itself among them; left out where none is. */
+  readonly among?: number;
+}
+
 /** How likely it is that a proposal is right, 0 to 1: of several that are as good only one is. */
-export const surenessOf = ({ likeness, among = 1 }: Pick<Proposal, 'likeness' | 'among'>): number =>
+export const surenessOf = ({ likeness, among = 1 }: Likely): number =>
   Math.min(howOften(likeness), 1 / among);
 
 function howOften(likeness: number): number {

@@ -10,17 +10,13 @@ import { findLinetype, type Standard } from '../../standard/standard';
 import { tokens, wordsIn } from '../../standard/words';
 import { countOne } from '../../tally';
 import { type AuditContext, kindCounts, type LayerUse } from '../context';
-import { LIKELY, NOT_LIKELY } from './likely';
+import { LIKELY, type Likely, NOT_LIKELY } from './likely';
 import { becauseOf, type KnownBy, nameLikeness } from './name-likeness';
 
 /** An office layer that a sender's layer may stand for, with the reasons in words. */
-export interface Proposal {
+export interface Proposal extends Likely {
   readonly to: string;
-  /** 0 to 1; from {@link LIKELY} on worth taking over at a glance. */
-  readonly likeness: number;
   readonly reasons: readonly string[];
-  /** How many are as good as this one, itself among them; left out where none is. */
-  readonly among?: number;
 }
 
 /** What is known of the layer to be placed. */
