@@ -6,8 +6,10 @@ import { composeSpace, moved, planOf } from '../geometry/space';
 import { compose, type Transform } from '../geometry/transform';
 import { oncePer } from '../once';
 
-/** Ways into a symbol that are followed: a component can be placed by the thousand, and at one size nearly always. */
+/** Ways into a symbol that are looked for, that are followed, and that are followed at one size: a component can be placed by the thousand. */
+const MOST_FOUND = 5000;
 const MOST_WAYS = 64;
+const MOST_OF_ONE_SIZE = 16;
 /** Symbols in symbols. */
 const DEEPEST = 12;
 
@@ -39,6 +41,20 @@ export interface Way {
   readonly look: Effective;
 }
 
+/** Some ways of each size, in their order: the one placement that is ten times as large is among them. */
+function ofEachSize(ways: readonly Way[]): readonly Way[] {
+  if (ways.length <= MOST_OF_ONE_SIZE) return ways;
+  const counts = new Map<string, number>();
+  return ways
+    .filter(({ t }) => {
+      const size = `${Math.hypot(t[0], t[1]).toPrecision(4)} ${Math.hypot(t[2], t[3]).toPrecision(4)}`;
+      const count = (counts.get(size) ?? 0) + 1;
+      counts.set(size, count);
+      return count <= MOST_OF_ONE_SIZE;
+    })
+    .slice(0, MOST_WAYS);
+}
+
 /** The ways into symbols; what is frozen on one hides what is in it. */
 export class WaysIn {
   private readonly known = new Map<number, readonly Way[]>();
@@ -56,10 +72,10 @@ export class WaysIn {
     this.known.set(container, []);
     const ways: Way[] = [];
     for (const row of depth > DEEPEST ? [] : (placementsBySymbol(this.drawing).get(container) ?? [])) {
-      if (ways.length >= MOST_WAYS) break;
+      if (ways.length >= MOST_FOUND) break;
       ways.push(...this.through(row, depth));
     }
-    const kept = ways.slice(0, MOST_WAYS);
+    const kept = ofEachSize(ways);
     this.known.set(container, kept);
     return kept;
   }

@@ -39,7 +39,7 @@ const inSymbol =
   (file: DrawingComposer): void => {
     inModel([], [at])(file);
     file.symbol(name, (symbol) => symbol.text(ON_WALL, [0, 0], height, 'Level', NOTE));
-    for (const [i, scale] of sizes.entries()) file.model.place(ON_WALL, name, [900 * i, 0], { scale });
+    for (const [i, scale] of sizes.entries()) file.model.place(ON_WALL, name, [90 * i, 0], { scale });
   };
 
 testRule(letteringHeight, {
@@ -66,6 +66,11 @@ testRule(letteringHeight, {
       name: 'in a symbol that is placed at several sizes, at one of them',
       standard,
       draw: inSymbol(25, [10, 2]),
+    },
+    {
+      name: 'in a symbol that is placed a hundred times at another size, at the one that differs',
+      standard,
+      draw: inSymbol(25, [...Array.from({ length: 100 }, () => 2), 10]),
     },
     { name: 'in a symbol that is placed nowhere', standard, draw: inSymbol(99, []) },
     {
