@@ -16,7 +16,8 @@ const messages = {
   spaced: (count: number, apart: string) => `${dimensions(count)} in a stack stand ${apart} apart on paper.`,
   close: (count: number, distance: string, least: string) =>
     `${dimensions(count)} ${count === 1 ? 'stands' : 'stand'} ${distance} from the outline on paper; ${least} is the least.`,
-  scales: (count: number) => `how far ${dimensions(count)} stand apart: no scale shows them, or several do`,
+  scales: (count: number) =>
+    `how far ${dimensions(count)} ${count === 1 ? 'stands' : 'stand'} apart: no scale shows ${count === 1 ? 'it' : 'them'}, or several do`,
 };
 
 const settings = z.strictObject({

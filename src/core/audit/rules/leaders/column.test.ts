@@ -121,3 +121,26 @@ it('shows where each label will be: what is previewed is what comes', () => {
     );
   expect(sets.space).toBe('sheet A');
 });
+
+it('says that it does not look into symbols of the sender', () => {
+  const bytes = bytesOf({
+    draw: (file) => {
+      file.layer(GOOD);
+      file.symbol('DETAIL', (symbol) => {
+        for (const [i, x] of [200, 203, 206].entries())
+          putLeader(symbol, ON_WALL, [
+            [60, 20 * i],
+            [x, 20 * i],
+          ]);
+      });
+      file.sheet('A', 420, 297).place(ON_WALL, 'DETAIL', [0, 50]);
+    },
+  });
+  const read = readDrawing(bytes);
+  if (!read.ok) throw new Error(read.problem.message);
+  const { notChecked, findings } = audit(read.value, standard, [leadersColumn]);
+  expect([findings, notChecked.map(({ what }) => what)]).toEqual([
+    [],
+    ['3 leaders inside symbols of the sender: how their labels stand, and what they cross'],
+  ]);
+});

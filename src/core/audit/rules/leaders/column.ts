@@ -1,19 +1,22 @@
 import { z } from 'zod';
 import { formatContainer, kindOf, layerNameOf } from '../../../dxf/drawing';
 import { identityOf } from '../../../facts/identity';
-import type { AuditContext } from '../../context';
+import { type AuditContext, isInTheirSymbol } from '../../context';
 import { type Decision, lengthIn, type SettableLength } from '../../finding';
 import type { FindingDraft, Rule, Settlement } from '../../rule';
 import { numberSetting } from '../../settings';
 import { words } from '../../value';
 import { majorityOf, mm } from '../lettering/shared';
 import { type Column, type Columned, columnsOf, labelLine, shoulderOf } from './columns';
+import { leaders } from './shared';
 
 const messages = {
   ends: (count: number, spread: string) =>
     `${count} labels of a column are not lined up: they stand up to ${spread} beside each other.`,
   shoulders: (count: number, from: string, to: string) =>
     `${count} leaders of a column have shoulders of ${from} to ${to}.`,
+  inside: (count: number) =>
+    `${leaders(count)} inside symbols of the sender: how ${count === 1 ? 'its label stands' : 'their labels stand'}, and what they cross`,
 };
 
 const settings = z.strictObject({
@@ -48,11 +51,16 @@ export const leadersColumn: Rule = {
   visit(context) {
     const own = settings.parse(context.settings);
     const rows: number[] = [];
+    let inside = 0;
     return {
       on: {
-        leader: (row) => void rows.push(row),
+        leader(row) {
+          if (isInTheirSymbol(context, row)) inside++;
+          else rows.push(row);
+        },
       },
       *finish() {
+        if (inside > 0) context.notChecked(messages.inside(inside));
         for (const column of columnsOf(context, rows, own.width))
           for (const fault of ['ends', 'shoulders'] as const) {
             const draft = draftOf(context, column, fault, own);
