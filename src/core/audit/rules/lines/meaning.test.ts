@@ -25,8 +25,8 @@ const inSymbol =
   (file: DrawingComposer): void => {
     file.linetype('Their dashes', '', [3, -1]);
     file.layer({ name: 'Site setback', colour: 1 });
-    file.symbol('PARCEL', (symbol) =>
-      symbol.line({ layer: 'Site setback', ...(linetype ? { linetype } : {}) }, [0, 0], [90, 0]),
+    file.symbol('PARCEL', (parcel) =>
+      parcel.line({ layer: 'Site setback', ...(linetype ? { linetype } : {}) }, [0, 0], [90, 0]),
     );
     if (placed) file.model.place({ layer: '0' }, 'PARCEL', [0, 0]);
   };
