@@ -127,9 +127,11 @@ export function propose(standard: Standard, stray: Stray, most = 5): Proposal[] 
   }
   const sorted = proposals.sort((a, b) => b.likeness - a.likeness || a.to.localeCompare(b.to));
   const best = sorted.slice(0, most);
-  // Where two that would be likely are so near to each other, which is meant is left open.
-  const open = best.length > 1 && best[1].likeness >= LIKELY && best[0].likeness - best[1].likeness < AS_NEAR;
   const alike = sorted.filter(({ likeness }) => sorted[0].likeness - likeness < ALIKE).length;
+  // Where two that would be likely are so near to each other, or nothing tells many apart, which is meant is left open.
+  const open =
+    alike >= MANY ||
+    (best.length > 1 && best[1].likeness >= LIKELY && best[0].likeness - best[1].likeness < AS_NEAR);
   return best.map((one, i) => ({
     ...one,
     likeness: open ? Math.min(NOT_LIKELY, one.likeness) : one.likeness,
