@@ -1,13 +1,22 @@
 import { type Drawing, inDrawOrder, kindOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import { shapeOf } from '../dxf/read/decode';
-import type { EndlessShape, LeafShape, Part, ViewportShape } from '../dxf/shapes';
-import { composeSpace, IDENTITY_SPACE, moved, type Space } from '../geometry/space';
+import type { EndlessShape, LeafShape, Part, PlacementShape, ViewportShape } from '../dxf/shapes';
+import { composeSpace, IDENTITY_SPACE, moved, planOf, type Space } from '../geometry/space';
+import type { Transform } from '../geometry/transform';
 import { CONTINUOUS, type Effective, type EffectiveLooks } from './effective';
 import { frameParts } from './tolerance-frame';
 
 /** Symbols within symbols deeper than this are a fault of the file. */
 export const DEEPEST = 64;
+
+/**
+ * From a symbol's coordinates to those around a placement of it, seen from above: one for each copy, the first `most` of them.
+ */
+export function plansOf(drawing: Drawing, { symbol, spaces }: PlacementShape, most: number): Transform[] {
+  const [x, y, z] = drawing.symbols.get(foldName(symbol))?.base ?? [0, 0, 0];
+  return spaces.slice(0, most).map((space) => planOf(composeSpace(space, moved(-x, -y, -z))));
+}
 
 /** Where a walk is: the object, and the placements around it. */
 export interface Step {

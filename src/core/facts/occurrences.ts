@@ -4,9 +4,9 @@ import { DEEPEST } from '../drawing/walk';
 import type { Drawing } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import { shapeOf } from '../dxf/read/decode';
-import { type Box, boxOfPoints } from '../geometry/box';
+import { type Box, boxOfPoints, cornersOf } from '../geometry/box';
 import { planOf } from '../geometry/space';
-import { applyToPoints } from '../geometry/transform';
+import { applyToPoints, type Transform } from '../geometry/transform';
 import { type Appearance, holds, placesOnPaper, type ViewportFact } from './paper';
 import { placementsBySymbol, type Way, type WaysIn } from './ways-in';
 
@@ -21,6 +21,8 @@ export interface Occurrence {
    */
   readonly scale: number;
 }
+
+const smallerScale = (t: Transform): number => Math.min(Math.hypot(t[0], t[1]), Math.hypot(t[2], t[3]));
 
 /** Where symbols are seen, and how what is in them takes its looks there; placements that come out alike are kept once. */
 export class Occurrences {
@@ -84,9 +86,8 @@ export class Occurrences {
     const box = this.boxOf(row);
     const look = this.looks.of(row, around);
     if (!box || !look.shows) return [];
-    const { minX, minY, maxX, maxY } = box;
-    const here = boxOfPoints(applyToPoints(t, [minX, minY, maxX, minY, maxX, maxY, minX, maxY]));
-    const scale = Math.min(Math.hypot(t[0], t[1]), Math.hypot(t[2], t[3]));
+    const here = boxOfPoints(applyToPoints(t, cornersOf(box)));
+    const scale = smallerScale(t);
     return placesOnPaper(this.drawing, [], top, here).map((appearance) => ({ look, appearance, scale }));
   }
 
@@ -119,8 +120,7 @@ export class Occurrences {
     const shape = shapeOf(drawing, row);
     if (shape?.type !== 'placement' || shape.spaces.length === 0 || drawing.objects.invisible[row] === 1)
       return [];
-    const t = planOf(shape.spaces[0]);
-    const own = Math.min(Math.hypot(t[0], t[1]), Math.hypot(t[2], t[3]));
+    const own = smallerScale(planOf(shape.spaces[0]));
     if (!(own > 0)) return [];
     const around = drawing.containers[drawing.objects.container[row]];
     const outer =

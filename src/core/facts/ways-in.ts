@@ -1,8 +1,8 @@
 import type { Effective, EffectiveLooks } from '../drawing/effective';
+import { DEEPEST, plansOf } from '../drawing/walk';
 import { type Drawing, kindOf } from '../dxf/drawing';
 import { foldName } from '../dxf/interner';
 import { shapeOf } from '../dxf/read/decode';
-import { composeSpace, moved, planOf } from '../geometry/space';
 import { compose, type Transform } from '../geometry/transform';
 import { oncePer } from '../once';
 
@@ -10,8 +10,6 @@ import { oncePer } from '../once';
 const MOST_FOUND = 5000;
 const MOST_WAYS = 64;
 const MOST_OF_ONE_SIZE = 16;
-/** Symbols in symbols. */
-const DEEPEST = 12;
 
 /** Rows of the placements of each symbol, by the number of its container; those inside other symbols among them. */
 export const placementsBySymbol: (drawing: Drawing) => ReadonlyMap<number, readonly number[]> = oncePer(
@@ -84,10 +82,7 @@ export class WaysIn {
     const { drawing } = this;
     const shape = shapeOf(drawing, row);
     if (shape?.type !== 'placement' || drawing.objects.invisible[row] === 1) return [];
-    const [x, y, z] = drawing.symbols.get(foldName(shape.symbol))?.base ?? [0, 0, 0];
-    const own = shape.spaces
-      .slice(0, MOST_WAYS)
-      .map((space) => planOf(composeSpace(space, moved(-x, -y, -z))));
+    const own = plansOf(drawing, shape, MOST_WAYS);
     const container = drawing.objects.container[row];
     const outer: readonly (Way | null)[] =
       drawing.containers[container].kind === 'symbol' ? this.into(container, depth + 1) : [null];

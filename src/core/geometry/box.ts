@@ -33,6 +33,12 @@ export const grownBy = ({ minX, minY, maxX, maxY }: Box, by: number): Box => ({
   maxY: maxY + by,
 });
 
+/** x, y of each corner, around. */
+export const cornersOf = ({ minX, minY, maxX, maxY }: Box): readonly number[] => [
+  ...[minX, minY, maxX, minY],
+  ...[maxX, maxY, minX, maxY],
+];
+
 export const widthOf = (box: Box): number => Math.max(0, box.maxX - box.minX);
 export const heightOf = (box: Box): number => Math.max(0, box.maxY - box.minY);
 

@@ -4,10 +4,10 @@ import type { ObjectKind } from '../../dxf/object-kinds';
 import { shapeOf } from '../../dxf/read/decode';
 import type { PathShape, PlacementShape, TextShape } from '../../dxf/shapes';
 import type { TagIndex } from '../../dxf/tags';
-import { type Box, boxOfPoints, emptyBox, include, isEmpty } from '../../geometry/box';
-import { composeSpace, moved, planOf } from '../../geometry/space';
+import { type Box, boxOfPoints, cornersOf, emptyBox, include, isEmpty } from '../../geometry/box';
+import { planOf } from '../../geometry/space';
 import { applyToPoints, applyX, applyY, IDENTITY, scaleOf, type Transform } from '../../geometry/transform';
-import { DEEPEST } from '../walk';
+import { DEEPEST, plansOf } from '../walk';
 
 /** Shapes of a model that are looked at; nested arrays can ask for billions. */
 const MOST_SHAPES = 1_000_000;
@@ -179,8 +179,7 @@ export class Surveyor implements Survey {
     for (const [content, t] of this.placements(placement, 0)) {
       const times = (this.placed.get(key) ?? 0) + 1;
       this.placed.set(key, times);
-      const { minX, minY, maxX, maxY } = content.box;
-      this.put(applyToPoints(t, [minX, minY, maxX, minY, maxX, maxY, minX, maxY]));
+      this.put(applyToPoints(t, cornersOf(content.box)));
       if (times > MOST_PLACED || times * content.paths.length > MOST_SHAPES) continue;
       for (const path of content.paths) this.take(path, t, top);
       for (const text of content.texts) this.takeText(text, t);
@@ -189,15 +188,12 @@ export class Surveyor implements Survey {
 
   /** What a placement holds, and from its symbol's coordinates to those around it, for each copy. */
   private placements(
-    { symbol, spaces }: PlacementShape,
+    placement: PlacementShape,
     depth: number,
   ): readonly (readonly [SymbolContent, Transform])[] {
-    const content = this.contentOf(symbol, depth);
+    const content = this.contentOf(placement.symbol, depth);
     if (isEmpty(content.box)) return [];
-    const [x, y, z] = this.drawing.symbols.get(foldName(symbol))?.base ?? [0, 0, 0];
-    return spaces
-      .slice(0, MOST_PLACED)
-      .map((space) => [content, planOf(composeSpace(space, moved(-x, -y, -z)))] as const);
+    return plansOf(this.drawing, placement, MOST_PLACED).map((t) => [content, t] as const);
   }
 
   private contentOf(name: string, depth: number): SymbolContent {
@@ -227,8 +223,7 @@ export class Surveyor implements Survey {
         },
         placement: (placement) => {
           for (const [inner, t] of this.placements(placement, depth + 1)) {
-            const { minX, minY, maxX, maxY } = inner.box;
-            includePoints(applyToPoints(t, [minX, minY, maxX, minY, maxX, maxY, minX, maxY]));
+            includePoints(applyToPoints(t, cornersOf(inner.box)));
             if (paths.length + texts.length > MOST_OF_SYMBOL) break;
             for (const path of inner.paths) paths.push({ ...path, points: applyToPoints(t, path.points) });
             for (const text of inner.texts) texts.push(movedText(text, t));

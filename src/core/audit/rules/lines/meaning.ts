@@ -1,7 +1,7 @@
 import { ownLinetypeOf, takesLinetypeOfSymbol } from '../../../drawing/effective';
 import { type Drawing, kindOf } from '../../../dxf/drawing';
 import { foldName } from '../../../dxf/interner';
-import { LINE_KINDS } from '../../../dxf/object-kinds';
+import { countOf, LINE_KINDS } from '../../../dxf/object-kinds';
 import { patternsOnPaper } from '../../../facts/on-paper';
 import { type LineMeaning, meaningOf, readsAs } from '../../../standard/meanings';
 import { findLinetype } from '../../../standard/standard';
@@ -74,7 +74,7 @@ export const linesMeaning: Rule = {
       const rows = group.map(({ row }) => row);
       const around = symbolsAround(drawing, rows);
       const one = rows.length === 1;
-      const lines = `${one ? '1 line' : `${rows.length} lines`}${around ? ` inside ${around},` : ''}`;
+      const lines = `${countOf('line', rows.length)}${around ? ` inside ${around},` : ''}`;
       yield {
         message:
           says === null
